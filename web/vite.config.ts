@@ -53,9 +53,47 @@ const plainRoutes: Plugin = {
   },
 };
 
+interface Modules {
+  getModuleInfo: (id: string) => { importedIds: readonly string[] } | null;
+}
+
+/** Whether a module comes along with these files, itself or through what they import. */
+function comesWith(...files: string[]) {
+  const all = new Set<string>();
+  const reach = (id: string, of: Modules) => {
+    if (all.has(id)) return;
+    all.add(id);
+    of.getModuleInfo(id)?.importedIds.forEach((next) => reach(next, of));
+  };
+  return (id: string, of: Modules) => {
+    for (const file of files) reach(`${import.meta.dirname}/src/${file}`, of);
+    return all.has(id);
+  };
+}
+const early = comesWith('main.tsx', 'app/start.tsx');
+const inside = comesWith('app/Inside.tsx');
+
+/**
+ * Few files for what many screens share: on a slow line each request takes longer than its bytes. Before anybody signs in
+ * only what that needs is sent; then all of the frame in one file, and what most stages use in another. What a module
+ * imports is in its own group or an earlier one, so that none waits for itself.
+ */
+const codeSplitting = {
+  includeDependenciesRecursively: false,
+  groups: [
+    { name: (id: string, of: Modules) => (!early(id, of) && inside(id, of) ? 'frame' : null), priority: 2 },
+    { name: (id: string, of: Modules) => (early(id, of) ? null : 'stages'), minShareCount: 8, priority: 1 },
+  ],
+};
+
 export default defineConfig({
   plugins: [plainRoutes, react(), tailwind(), installed],
   // Everything is a file of its own: the content security policy allows nothing inline.
-  build: { assetsInlineLimit: 0, modulePreload: { polyfill: false }, chunkSizeWarningLimit: 900 },
+  build: {
+    assetsInlineLimit: 0,
+    modulePreload: { polyfill: false },
+    chunkSizeWarningLimit: 900,
+    rolldownOptions: { output: { codeSplitting } },
+  },
   server: { proxy: { '/api': 'http://127.0.0.1:4100' } },
 });

@@ -16,7 +16,7 @@ const lighter = (rooms: Rooms): object =>
   );
 
 /**
- * Every request of the product as a screen sends it: method, path, who may, tags. The schemas stay behind as types only;
- * a form that checks what is typed imports `contract` itself. The screens are built with this as plain data.
+ * Every request of the product as a screen sends it: method, path, who may, tags. The schemas stay behind as types only:
+ * the screens are built with this as plain data, and send for the schemas when a form is to be checked.
  */
 export const routes = lighter(contract) as typeof contract;

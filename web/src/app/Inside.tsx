@@ -5,23 +5,28 @@ import { Broken } from './Broken.tsx';
 import { NotFound } from './NotFound.tsx';
 import { pages } from './pages.tsx';
 import { room } from './room.tsx';
+import { schemasAhead } from './schemas.ts';
 import { Shell } from './shell/Shell.tsx';
 import { ShopContext, type Shop } from './shop.tsx';
 import { WhoseScreen } from './who.ts';
 
 const Parts = import.meta.env.DEV ? room(() => import('../parts/Parts.tsx')) : null;
 
-/** How long a screen rests before it sends for what may be opened next, ms. */
+/** How long a screen rests before it sends for what may be opened next, and between one and the next, ms. */
 const restMs = 3000;
+const betweenMs = 300;
 
-/** Keeps the program on the device, and sends for the stages before they are opened. */
+/** Keeps the program on the device, and sends for the stages before they are opened, one at a time: no press waits for all. */
 function useAhead() {
   useEffect(() => {
     // Over plain http only this machine itself may keep the shell; a tablet needs the shop behind TLS.
     if (import.meta.env.PROD && window.isSecureContext && 'serviceWorker' in navigator)
       void navigator.serviceWorker.register('/sw.js');
-    const timer = window.setTimeout(() => {
-      for (const { path, Page } of pages) if (!path.includes('/')) Page.ahead();
+    const stages = pages.filter(({ path }) => !path.includes('/'));
+    const ahead = [schemasAhead, ...stages.map(({ Page }) => Page.ahead)];
+    let timer = window.setTimeout(function next() {
+      ahead.shift()?.();
+      if (ahead.length > 0) timer = window.setTimeout(next, betweenMs);
     }, restMs);
     return () => window.clearTimeout(timer);
   }, []);

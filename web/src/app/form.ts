@@ -4,6 +4,7 @@ import { useForm as useFields, useWatch, type DefaultValues, type FieldValues } 
 import { useChange, type Params } from './api.ts';
 import type { Draft } from './draft.ts';
 import { drafts } from './drafts.ts';
+import { bodyOf } from './schemas.ts';
 import { store, useAppDispatch, useAppSelector } from './store.ts';
 
 const { drafted } = drafts.actions;
@@ -91,7 +92,7 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
     const now = { ...fields.getValues(), ...over };
     if (mayBeSent?.(now) === false) return;
     const sent = body(now);
-    const checked = route.body?.safeParse(sent);
+    const checked = (await bodyOf(route))?.safeParse(sent);
     if (checked?.success === false)
       return setProblem(
         refusal(checked.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }))),

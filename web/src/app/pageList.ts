@@ -65,10 +65,11 @@ export const pageList = [
 ] as const satisfies readonly Address[];
 
 const all: readonly Address[] = pageList;
+const asWritten = new Map(all.map((a) => [`/${a.path}`, a]));
 
-/** The address a path is of. */
+/** The address a path is of. Most are written as they stand: matching each in turn takes long on a slow device. */
 export const addressAt = (pathname: string): Address | undefined =>
-  all.find(({ path }) => matchPath(`/${path}`, pathname));
+  asWritten.get(pathname) ?? all.find(({ path }) => matchPath(`/${path}`, pathname));
 
 /** What the page at this address is called; null where there is none. */
 export const pageName = (pathname: string): string | null => addressAt(pathname)?.name ?? null;

@@ -1,4 +1,5 @@
-import { contract, type Order, type Pay } from '@ember-slate/contract';
+import type { Order, Pay } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { fishMoney, toPayFor, type Unit } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { useChange } from '../app/api.ts';
@@ -69,7 +70,7 @@ const unitOf = (l: Order['lines'][number]): Unit =>
 /** Takes the money for what lies on the order shelf; what is not ready, or not wanted yet, waits for another time. */
 export function HandOver({ order, onClose }: { order: Order; onClose: () => void }) {
   const draft = useDraft(`hand over ${order.id} ${order.version}`);
-  const { send, busy, problem } = useChange(contract.orders.handOver, draft);
+  const { send, busy, problem } = useChange(routes.orders.handOver, draft);
   const want = useWant();
   const dispatch = useAppDispatch();
   const ready = order.lines.filter((l) => l.state === 'ready');

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange, useRead } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
 import type { Outcome } from '../app/request.ts';
@@ -17,7 +18,7 @@ const widths = { '58x40': 330, '100x50': 480, '100x70': 480 };
 
 /** A label as it will lie on the piece, to be printed again or voided. */
 /** The label as it comes out of the printer. */
-function Paper({ id, label }: { id: number; label: AnswerOf<typeof contract.labels.one> }) {
+function Paper({ id, label }: { id: number; label: AnswerOf<typeof routes.labels.one> }) {
   const mass = useMass();
   return (
     <div
@@ -70,15 +71,15 @@ function Paper({ id, label }: { id: number; label: AnswerOf<typeof contract.labe
 }
 
 export function LabelPreview({ id, onClose }: { id: number; onClose: () => void }) {
-  const { data: label, problem, refetch } = useRead(contract.labels.one, { params: { id } });
+  const { data: label, problem, refetch } = useRead(routes.labels.one, { params: { id } });
   const draft = useDraft(`void label ${id}`);
-  const print = useChange(contract.labels.print);
-  const voiding = useChange(contract.labels.void, draft);
+  const print = useChange(routes.labels.print);
+  const voiding = useChange(routes.labels.void, draft);
   const [why, setWhy] = useKept(draft, 'why', '');
   const said = useNotify();
   const dispatch = useAppDispatch();
   const { shop } = useShop();
-  const byHand = useChange(contract.labels.printedByHand);
+  const byHand = useChange(routes.labels.printedByHand);
   const printer = shop.devices.printer !== 'none';
   const done = (outcome: Outcome<unknown>, text: string) => {
     if (said(outcome, text)) onClose();

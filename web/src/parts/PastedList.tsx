@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type ListKind } from '@ember-slate/contract';
+import type { AnswerOf, ListKind } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange } from '../app/api.ts';
 import { useDraft, useKept } from '../app/draft.ts';
@@ -14,7 +15,7 @@ const words: Record<ListKind, { columns: string; example: string }> = {
   suppliers: { columns: say('columns_of_suppliers'), example: say('example_of_suppliers') },
   goods: { columns: say('columns_of_goods'), example: say('example_of_goods') },
 };
-type Read = AnswerOf<typeof contract.lists.read>;
+type Read = AnswerOf<typeof routes.lists.read>;
 
 /** A list the shop brings along: every line as it is read, and then all of them or none. */
 export function PastedList({ kind, onDone }: { kind: ListKind; onDone: () => void }) {
@@ -23,8 +24,8 @@ export function PastedList({ kind, onDone }: { kind: ListKind; onDone: () => voi
   // What was read counts for the lines it was read from.
   const [had, setHad] = useState<{ text: string; read: Read } | null>(null);
   const read = had?.text === text ? had.read : null;
-  const reading = useChange(contract.lists.read);
-  const taking = useChange(contract.lists.take, draft);
+  const reading = useChange(routes.lists.read);
+  const taking = useChange(routes.lists.take, draft);
   const said = useNotify();
   const look = async (source: string) => {
     const outcome = await reading.send({ kind, text: source });

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { request } from '../app/request.ts';
 import { useShop } from '../app/shop.tsx';
@@ -20,14 +21,10 @@ export function useSecond() {
   const others = shop.staff.filter((s) => s.id !== me.id);
   const sign = async (): Promise<string | null> => {
     if (who === 'alone') return who;
-    const outcome = await request<AnswerOf<typeof contract.session.vouch>>(
-      'POST',
-      contract.session.vouch.path,
-      {
-        staffId: Number(who),
-        pin,
-      },
-    );
+    const outcome = await request<AnswerOf<typeof routes.session.vouch>>('POST', routes.session.vouch.path, {
+      staffId: Number(who),
+      pin,
+    });
     setPin('');
     setRefused(outcome.ok ? null : (outcome.problem.detail ?? outcome.problem.title));
     return outcome.ok ? outcome.data.token : null;

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formBook, type FormBook } from '@ember-slate/core/forms';
 import { useMemo } from 'react';
 import { useRead } from '../app/api.ts';
@@ -10,13 +11,13 @@ const shipped = formBook();
 
 /** The shop's market forms: the shipped ones until its own have come. */
 export function useForms(): FormBook {
-  const { data } = useRead(contract.forms.book);
+  const { data } = useRead(routes.forms.book);
   return useMemo(() => (data ? formBook(data.own) : shipped), [data]);
 }
 
 /** What the shop set about forms, methods and labels. */
-export const useFormSettings = (): AnswerOf<typeof contract.forms.book> | undefined =>
-  useRead(contract.forms.book).data;
+export const useFormSettings = (): AnswerOf<typeof routes.forms.book> | undefined =>
+  useRead(routes.forms.book).data;
 
 /** What a line wants, in few words and this screen's units. */
 export function useWant(): (line: Parameters<typeof wantText>[0]) => string {

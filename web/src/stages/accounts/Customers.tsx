@@ -1,4 +1,5 @@
-import { contract, type AccountEntry, type AnswerOf } from '@ember-slate/contract';
+import type { AccountEntry, AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -20,7 +21,7 @@ import { Table } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
 
-type Account = AnswerOf<typeof contract.accounts.one>;
+type Account = AnswerOf<typeof routes.accounts.one>;
 
 const what: Record<AccountEntry['kind'], (number: number) => string> = {
   sale: (number) => say('sale', { number }),
@@ -47,7 +48,7 @@ function Pay({ of }: { of: Account }) {
       pay: 'cash',
       remarks: '',
     }),
-    route: contract.accounts.pay,
+    route: routes.accounts.pay,
     params: { id: of.id },
     body: ({ money, ...rest }) => ({ ...rest, money: money ?? NaN }),
     onDone: (done) =>
@@ -81,7 +82,7 @@ function Pay({ of }: { of: Account }) {
 function TakeBack({ entry }: { entry: AccountEntry }) {
   const draft = useDraft(`take back payment ${entry.id}`);
   const [why, setWhy] = useKept<string | null>(draft, 'why', null);
-  const { send, busy } = useChange(contract.accounts.takeBack, draft);
+  const { send, busy } = useChange(routes.accounts.takeBack, draft);
   const said = useNotify();
   if (why === null)
     return (
@@ -153,7 +154,7 @@ function Entries({ of }: { of: Account }) {
 
 /** The last orders of a customer, and what the shop noted of them. */
 function Known({ id }: { id: number }) {
-  const { data: known } = useRead(contract.orders.customer, { params: { id } });
+  const { data: known } = useRead(routes.orders.customer, { params: { id } });
   const { when } = useTimes();
   const want = useWant();
   if (!known) return null;
@@ -197,7 +198,7 @@ function Known({ id }: { id: number }) {
 }
 
 function One({ id }: { id: number }) {
-  const { data: of, problem, refetch } = useRead(contract.accounts.one, { params: { id } });
+  const { data: of, problem, refetch } = useRead(routes.accounts.one, { params: { id } });
   if (!of) return <Waiting problem={problem} onRetry={refetch} />;
   return (
     <div className="pb-6">
@@ -221,7 +222,7 @@ function One({ id }: { id: number }) {
 
 /** Customers, what each owes, what they pay on it and what they had. */
 export default function Customers() {
-  const { data: all, problem, refetch } = useRead(contract.accounts.list);
+  const { data: all, problem, refetch } = useRead(routes.accounts.list);
   const chosen = Number(useParams().id ?? 0);
   const [text, setText] = useState('');
   const { me } = useShop();

@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type TicketSummary } from '@ember-slate/contract';
+import type { TicketSummary } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { likeWork } from '@ember-slate/core/forms';
 import { countWord, shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -42,7 +43,7 @@ const order: Record<By, (a: TicketSummary, b: TicketSummary) => number> = {
 
 /** Like work done in one go: the messy step for all its tickets, then the board is cleaned once. */
 function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
-  const { send, busy } = useChange(contract.bench.batch);
+  const { send, busy } = useChange(routes.bench.batch);
   const said = useNotify();
   const batches = likeWork(
     tickets.map((t) => ({
@@ -101,7 +102,7 @@ function Batches({ tickets }: { tickets: readonly TicketSummary[] }) {
 }
 
 export default function Bench() {
-  const { data: tickets, problem, refetch } = useRead(contract.bench.tickets);
+  const { data: tickets, problem, refetch } = useRead(routes.bench.tickets);
   const { me } = useShop();
   const now = useNow();
   const [by, setBy] = useView<By>('first', ['due', 'life'], 'due');

@@ -1,4 +1,5 @@
-import { contract, type BenchClock as Clock } from '@ember-slate/contract';
+import type { BenchClock as Clock } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
 import { useNow, useTimes } from '../../app/shop.tsx';
@@ -95,7 +96,7 @@ function Timeline({ clock, now }: { clock: Clock; now: Date }) {
 }
 
 export default function BenchClock() {
-  const { data: clock, problem, refetch } = useRead(contract.bench.clock);
+  const { data: clock, problem, refetch } = useRead(routes.bench.clock);
   const now = useNow();
   const { when } = useTimes();
   if (!clock) return <Waiting problem={problem} onRetry={refetch} />;

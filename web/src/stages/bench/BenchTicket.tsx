@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { Link, useParams } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -64,7 +65,7 @@ function Beads({ ticket }: { ticket: Ticket }) {
 
 /** Someone else has it: what they are at, and how to take it over. */
 function Elsewhere({ ticket }: { ticket: Ticket }) {
-  const { send, busy } = useChange(contract.bench.hand);
+  const { send, busy } = useChange(routes.bench.hand);
   const { me } = useShop();
   const said = useNotify();
   const take = async () => {
@@ -135,6 +136,6 @@ function Board({ ticket: kept }: { ticket: Ticket }) {
 
 export default function BenchTicket() {
   const id = Number(useParams().id);
-  const { data: ticket, problem, refetch } = useRead(contract.bench.ticket, { params: { id } });
+  const { data: ticket, problem, refetch } = useRead(routes.bench.ticket, { params: { id } });
   return ticket ? <Board key={ticket.id} ticket={ticket} /> : <Waiting problem={problem} onRetry={refetch} />;
 }

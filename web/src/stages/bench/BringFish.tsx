@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { countWord } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -63,12 +64,12 @@ function Input({ input: i, weight, onWeight, asked }: InputProps) {
 /** The first move: these fish, from this lot, onto the scale. */
 export function BringFish({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`bring ${ticket.id}`);
-  const start = useChange(contract.bench.start, draft);
+  const start = useChange(routes.bench.start, draft);
   const want = useWant();
   const [page, setPage] = useState<'forms' | 'methods' | null>(null);
   const [weights, setWeights] = useKept<Record<number, Weight | null>>(draft, 'weights', {});
   const waiting = ticket.inputs.find((i) => !weights[i.lotId]);
-  const withdraw = useChange(contract.bench.withdraw);
+  const withdraw = useChange(routes.bench.withdraw);
   const problem = lastProblem(start, withdraw);
   const go = useNavigate();
   const putBack = async () => {

@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -23,7 +24,7 @@ export function missingFrom(ticket: Ticket, reason: string): string | null {
 /** The last step: what is still missing is said, then stock moves. */
 export function CloseTicket({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`close ticket ${ticket.id}`);
-  const { send, busy, problem } = useChange(contract.bench.close, draft);
+  const { send, busy, problem } = useChange(routes.bench.close, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
   const main = ticket.weighOuts
     .filter((w) => w.kind === 'order' || w.kind === 'counter')

@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { bodyAt } from '@ember-slate/core/picture';
 import { Link } from 'react-router';
 import { useState } from 'react';
@@ -133,7 +134,7 @@ function Work({ ticket, slots, step, slot, last }: WorkProps) {
 
 /** A ticket nobody is at just now. */
 function PausedTicket({ ticket, step }: { ticket: Ticket; step: Step }) {
-  const pause = useChange(contract.bench.pause);
+  const pause = useChange(routes.bench.pause);
   const said = useNotify();
   const goOn = async () => {
     const outcome = await pause.send({ why: null }, { id: ticket.id });

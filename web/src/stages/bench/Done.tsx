@@ -1,4 +1,5 @@
-import { contract, type DoneTicket, type Ticket } from '@ember-slate/contract';
+import type { DoneTicket, Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { Link } from 'react-router';
 import { useChange, useRead } from '../../app/api.ts';
@@ -41,7 +42,7 @@ export function DoneTicketView({ ticket }: { ticket: Ticket }) {
 /** What was weighed wrong is put right today: the ticket goes back to the board with its weights. */
 function Reopen({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`reopen ticket ${ticket.id}`);
-  const { send, busy, problem } = useChange(contract.bench.reopen, draft);
+  const { send, busy, problem } = useChange(routes.bench.reopen, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
   const open = async () => {
     await send({ version: ticket.version, reason: reason.trim() }, { id: ticket.id });
@@ -71,7 +72,7 @@ function Reopen({ ticket }: { ticket: Ticket }) {
 
 /** Tickets finished today, under those that wait. */
 export function DoneToday() {
-  const { data } = useRead(contract.bench.done);
+  const { data } = useRead(routes.bench.done);
   const { time } = useTimes();
   const want = useWant();
   if (!data || data.length === 0) return null;

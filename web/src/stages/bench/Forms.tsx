@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type PlanLine, type Ticket } from '@ember-slate/contract';
+import type { PlanLine, Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formOf, formRefusal, offered, togetherRefusal } from '@ember-slate/core/forms';
 import { arrivalFraction, isPiece } from '@ember-slate/core/species';
 import { lastProblem, useChange, useRead } from '../../app/api.ts';
@@ -84,9 +85,9 @@ function LinesToo({ lines, refusal, busy, onCut }: LinesProps) {
 /** One fish for several things: lines that wait for this species, and forms for the counter. */
 export function Forms({ ticket }: { ticket: Ticket }) {
   const draft = useDraft(`more forms ${ticket.id}`);
-  const add = useChange(contract.bench.addCut, draft);
-  const drop = useChange(contract.bench.dropCut);
-  const { data: lines } = useRead(contract.plan.lines);
+  const add = useChange(routes.bench.addCut, draft);
+  const drop = useChange(routes.bench.dropCut);
+  const { data: lines } = useRead(routes.plan.lines);
   const species = useSpecies().get(ticket.speciesId);
   const book = useForms();
   const [form, setForm] = useKept(draft, 'form', '');

@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
 import { say } from './say.ts';
@@ -7,7 +8,7 @@ const grades = [say('clear'), say('faint_veil'), say('flesh_in_places'), say('fl
 
 /** What the frame shows against the light: with the scrape's weight it tells what the knife left on. */
 export function FrameCheck({ ticket }: { ticket: Ticket }) {
-  const { send } = useChange(contract.bench.frame);
+  const { send } = useChange(routes.bench.frame);
   const said = useNotify();
   const choose = async (grade: number) => {
     const outcome = await send({ grade }, { id: ticket.id });

@@ -1,4 +1,5 @@
-import { contract, type TicketMethod } from '@ember-slate/contract';
+import type { TicketMethod } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange, useRead } from '../../app/api.ts';
 import { useMass } from '../../parts/Mass.tsx';
 import { formatMoney } from '../../parts/money.ts';
@@ -15,8 +16,8 @@ const chosenBy = {
 
 /** Where good cutters disagree: each way with what it does to this ticket's grams and minutes. */
 export function Methods({ ticketId }: { ticketId: number }) {
-  const { data, problem: unread, refetch } = useRead(contract.bench.ways, { params: { id: ticketId } });
-  const { send, problem } = useChange(contract.bench.methods);
+  const { data, problem: unread, refetch } = useRead(routes.bench.ways, { params: { id: ticketId } });
+  const { send, problem } = useChange(routes.bench.methods);
   const mass = useMass();
   const choose = async (question: string, method: string) => {
     await send({ question, method }, { id: ticketId });

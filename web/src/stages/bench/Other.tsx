@@ -1,4 +1,5 @@
-import { contract, type Problem, type Ticket } from '@ember-slate/contract';
+import type { Problem, Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useChange } from '../../app/api.ts';
@@ -66,7 +67,7 @@ function Said({ problem }: { problem: Problem | null }) {
 }
 
 function Pause({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
-  const { send, problem } = useChange(contract.bench.pause);
+  const { send, problem } = useChange(routes.bench.pause);
   const leave = async (why: string) => {
     const outcome = await send({ why }, { id: ticket.id });
     if (outcome.ok) onDone();
@@ -89,7 +90,7 @@ function Pause({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
 }
 
 function HandTo({ ticket }: { ticket: Ticket }) {
-  const { send, problem } = useChange(contract.bench.hand);
+  const { send, problem } = useChange(routes.bench.hand);
   const { shop, me } = useShop();
   const go = useNavigate();
   const give = async (to: number) => {
@@ -112,7 +113,7 @@ function HandTo({ ticket }: { ticket: Ticket }) {
 
 /** Back to the cold room, as long as nothing was weighed out of them. */
 function PutBack({ ticket }: { ticket: Ticket }) {
-  const { send, busy, problem } = useChange(contract.bench.withdraw);
+  const { send, busy, problem } = useChange(routes.bench.withdraw);
   const go = useNavigate();
   const put = async () => {
     const outcome = await send({ version: ticket.version }, { id: ticket.id });
@@ -136,7 +137,7 @@ function PutBack({ ticket }: { ticket: Ticket }) {
 }
 
 function NewTimer({ ticket, onDone }: { ticket: Ticket; onDone: () => void }) {
-  const { send, problem } = useChange(contract.bench.startTimer);
+  const { send, problem } = useChange(routes.bench.startTimer);
   const start = async (name: string, minutes: number) => {
     const outcome = await send({ name, minutes }, { id: ticket.id });
     if (outcome.ok) onDone();

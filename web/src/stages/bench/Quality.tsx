@@ -1,11 +1,12 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
 import { Table, type Column } from '../../parts/Table.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
 
-type Row = AnswerOf<typeof contract.bench.quality>[number];
+type Row = AnswerOf<typeof routes.bench.quality>[number];
 
 /** Where a ratio stands to what is expected, on one axis for all rows: 60 to 140 %. */
 function Ratio({ value }: { value: number | null }) {
@@ -47,7 +48,7 @@ const columnsFor = (manager: boolean): readonly Column<Row>[] => [
 
 /** Minutes, yield and bones by form and cutter: a help, not a ranking. */
 export default function Quality() {
-  const { data, problem, refetch } = useRead(contract.bench.quality);
+  const { data, problem, refetch } = useRead(routes.bench.quality);
   const { me } = useShop();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const most = [...data].sort((a, b) => b.bones - a.bones)[0];

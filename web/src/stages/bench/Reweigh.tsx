@@ -1,4 +1,5 @@
-import { contract, type BodyOf, type Ticket, type WeighOut as Weighed } from '@ember-slate/contract';
+import type { BodyOf, Ticket, WeighOut as Weighed } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -15,12 +16,12 @@ interface Props {
   onDone: () => void;
 }
 
-type Right = NonNullable<BodyOf<typeof contract.bench.putRight>['weight']>;
+type Right = NonNullable<BodyOf<typeof routes.bench.putRight>['weight']>;
 
 /** Puts a weight of a closed ticket right: what it was, and why the other was wrong. */
 export function Reweigh({ ticket, slots, wrong, onDone }: Props) {
   const draft = useDraft(`reweigh ${ticket.id} ${wrong?.id ?? 'more'}`);
-  const { send, busy, problem } = useChange(contract.bench.putRight, draft);
+  const { send, busy, problem } = useChange(routes.bench.putRight, draft);
   const [key, setKey] = useKept(draft, 'slot', '');
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
   const [pieces, setPieces] = useKept(draft, 'pieces', String(wrong?.pieces ?? ''));

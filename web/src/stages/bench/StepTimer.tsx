@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useNow } from '../../app/shop.tsx';
 import { useNotify } from '../../app/notify.ts';
@@ -7,7 +8,7 @@ import { say } from './say.ts';
 
 /** Starts the timer of a step; it goes on when the cutter leaves for another ticket. */
 export function StepTimer({ ticket, name, minutes }: { ticket: Ticket; name: string; minutes: number }) {
-  const { send, busy } = useChange(contract.bench.startTimer);
+  const { send, busy } = useChange(routes.bench.startTimer);
   const now = useNow(1000);
   const said = useNotify();
   const mine = ticket.timers.find((t) => t.name === name);

@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { kindOf, type Kind } from '@ember-slate/core/board';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -30,7 +31,7 @@ export function Sweep({ ticket }: { ticket: Ticket }) {
 }
 
 function Pass({ ticket, pass, signed }: { ticket: Ticket; pass: 1 | 2; signed: Ticket['sweep']['one'] }) {
-  const { send, busy, problem } = useChange(contract.bench.sweep);
+  const { send, busy, problem } = useChange(routes.bench.sweep);
   const { time } = useTimes();
   const species = useSpecies().get(ticket.speciesId);
   const [found, setFound] = useState(0);

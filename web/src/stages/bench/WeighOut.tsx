@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { kilogramsMeant, massUnit, parseMass } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -23,7 +24,7 @@ export function WeighOut({ ticket, slots }: { ticket: Ticket; slots: readonly Sl
   const slot = slots.find((s) => s.key === chosen) ?? null;
   const [count, setCount] = useState(1);
   const [tub, setTub] = useState<WeighTub | null>(null);
-  const { data: tubs } = useRead(contract.bench.tubs);
+  const { data: tubs } = useRead(routes.bench.tubs);
   const weigh = useWeigh(ticket, slot, tub, count, () => {
     setCount(1);
     if (slot) setChosen(nextSlot(ticket, slots, slot, count)?.key ?? null);
@@ -186,8 +187,8 @@ function Typed({ ticket, slot, weigh }: { ticket: Ticket; slot: Slot; weigh: Ret
 
 /** An empty tub on the pan becomes a tub the bench knows. */
 function NewTub() {
-  const { send } = useChange(contract.bench.keepTub);
-  const { data: tubs } = useRead(contract.bench.tubs);
+  const { send } = useChange(routes.bench.keepTub);
+  const { data: tubs } = useRead(routes.bench.tubs);
   const reading = useAppSelector((s) => s.connection.reading);
   const said = useNotify();
   const keep = async () => {

@@ -1,4 +1,5 @@
-import { contract, type Ticket, type WeighOut as Weighed } from '@ember-slate/contract';
+import type { Ticket, WeighOut as Weighed } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
@@ -14,7 +15,7 @@ import { say } from './say.ts';
 
 /** Everything weighed out of the ticket, the last first: to be struck, labelled, looked at. */
 export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slot[] }) {
-  const strike = useChange(contract.bench.strike);
+  const strike = useChange(routes.bench.strike);
   const { me } = useShop();
   const said = useNotify();
   const name = (w: Weighed) =>
@@ -64,7 +65,7 @@ export function Weights({ ticket, slots }: { ticket: Ticket; slots: readonly Slo
 
 /** Makes the label of a piece, prints it, and shows it. */
 function LabelButton({ ticketId, weighed }: { ticketId: number; weighed: Weighed }) {
-  const make = useChange(contract.labels.make);
+  const make = useChange(routes.labels.make);
   const settings = useFormSettings();
   const dispatch = useAppDispatch();
   const [open, setOpen] = useState<number | null>(null);

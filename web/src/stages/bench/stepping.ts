@@ -1,4 +1,5 @@
-import { contract, type Ticket } from '@ember-slate/contract';
+import type { Ticket } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 
@@ -12,7 +13,7 @@ export const stepsSent = (ticketId: number): Promise<unknown> => underWay.get(ti
  * refuses brings the screen back to where the ticket is.
  */
 export function useStepping(ticket: Ticket) {
-  const { send, problem } = useChange(contract.bench.step);
+  const { send, problem } = useChange(routes.bench.step);
   const [going, setGoing] = useState<{ id: string; since: string } | null>(null);
   if (going && going.id === ticket.stepId) setGoing(null);
   const shown: Ticket =

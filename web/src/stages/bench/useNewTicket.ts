@@ -1,4 +1,5 @@
-import { contract, type StockRow } from '@ember-slate/contract';
+import type { StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { expectedCut, usualPacking, type Packing } from '@ember-slate/core/board';
 import { piecesOf } from '@ember-slate/core/cutplan';
 import { usualPieces, formOf, formRefusal, offered, type Form } from '@ember-slate/core/forms';
@@ -69,7 +70,7 @@ const opened: Values = {
 
 /** The form a ticket for the counter is made with, and what the chosen fish would give in the chosen form. */
 export function useNewTicket() {
-  const { data: stock } = useRead(contract.counter.stock);
+  const { data: stock } = useRead(routes.counter.stock);
   const speciesBook = useSpecies();
   const book = useForms();
   const length = useLength();
@@ -97,7 +98,7 @@ export function useNewTicket() {
   const form = useForm({
     draft: useDraft('new ticket'),
     opened,
-    route: contract.bench.make,
+    route: routes.bench.make,
     body: (v: Values) => {
       const { lot, n, given, many, sliced } = meant(v);
       return {

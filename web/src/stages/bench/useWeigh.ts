@@ -1,4 +1,5 @@
-import { contract, type Ticket, type WeightSource } from '@ember-slate/contract';
+import type { Ticket, WeightSource } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { notify, useAppDispatch, useAppSelector } from '../../app/store.ts';
@@ -91,8 +92,8 @@ const earlierOf = (ticket: Ticket, slot: Slot, off: number): number[] =>
 
 /** Sends a weight of a ticket, and prints its label where labels are printed as weighed. */
 function usePut(ticket: Ticket, slot: Slot | null, count: number) {
-  const { send, busy, problem } = useChange(contract.bench.weigh);
-  const label = useChange(contract.labels.make);
+  const { send, busy, problem } = useChange(routes.bench.weigh);
+  const label = useChange(routes.labels.make);
   const labels = useFormSettings()?.labels;
   const dispatch = useAppDispatch();
   const print = async (weightId: number) => {

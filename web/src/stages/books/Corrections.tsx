@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addDays } from '@ember-slate/core/calendar';
 import { useDay } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -16,7 +16,7 @@ const daysShown = 7;
 export default function Corrections() {
   const { today, when } = useTimes();
   const [day, setDay] = useDay('day', today());
-  const { data, problem, refetch } = useRead(contract.books.corrections, {
+  const { data, problem, refetch } = useRead(routes.books.corrections, {
     query: { from: addDays(day, 1 - daysShown), to: day },
   });
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;

@@ -1,4 +1,5 @@
-import { contract, type BuyingLine, type BuyingPlan } from '@ember-slate/contract';
+import type { BuyingLine, BuyingPlan } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState, type ReactNode } from 'react';
@@ -80,7 +81,7 @@ function Working({ line }: { line: BuyingLine }) {
 /** How well the last week was foreseen. */
 function Forecast() {
   const { dayWords } = useTimes();
-  const { data, problem, refetch } = useRead(contract.buying.forecast);
+  const { data, problem, refetch } = useRead(routes.buying.forecast);
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const inside = data.rows.filter((r) => r.within).length;
   const most = Math.max(1, ...data.rows.map((r) => Math.max(r.expected, r.sold)));
@@ -137,9 +138,9 @@ function Forecast() {
 /** Days that sell more or less than their weekday does. */
 function Holidays({ onClose }: { onClose: () => void }) {
   const { today, dayWords } = useTimes();
-  const { data } = useRead(contract.buying.holidays);
+  const { data } = useRead(routes.buying.holidays);
   const draft = useDraft('feast');
-  const { send, busy, problem } = useChange(contract.buying.setHolidays, draft);
+  const { send, busy, problem } = useChange(routes.buying.setHolidays, draft);
   const [day, setDay] = useKept(draft, 'day', () => addDays(today(), 7));
   const [factor, setFactor] = useKept(draft, 'factor', '2');
   const [name, setName] = useKept(draft, 'name', '');
@@ -275,7 +276,7 @@ export default function Buying() {
     data: plan,
     problem,
     refetch,
-  } = useRead(contract.buying.plan, {
+  } = useRead(routes.buying.plan, {
     query: day === undefined ? {} : { day },
     skip: !manager,
   });

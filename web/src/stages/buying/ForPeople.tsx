@@ -1,4 +1,5 @@
-import { contract, type CostChoices } from '@ember-slate/contract';
+import type { CostChoices } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { forPeople } from '@ember-slate/core/buying';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -38,7 +39,7 @@ export function ForPeople({ onClose }: { onClose: () => void }) {
   const mass = useMass();
   const [speciesId, setSpecies] = useState('salmon');
   const sold = useSold(speciesId);
-  const { data } = useRead(contract.costs.choices, { query: { speciesId } });
+  const { data } = useRead(routes.costs.choices, { query: { speciesId } });
   const [form, setForm] = useState('fillet_skin_on');
   const [people, setPeople] = useState('12');
   const [portion, setPortion] = useState(170);

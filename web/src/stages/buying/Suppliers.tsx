@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type Problem } from '@ember-slate/contract';
+import type { AnswerOf, Problem } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -10,7 +11,7 @@ import { Refused } from '../../parts/Refused.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
 
-type Supplier = AnswerOf<typeof contract.buying.suppliers>[number];
+type Supplier = AnswerOf<typeof routes.buying.suppliers>[number];
 /** Monday first, as the shop's week runs. */
 const week = [
   [say('mon'), 1],
@@ -26,7 +27,7 @@ function One({ supplier }: { supplier: Supplier }) {
   const mass = useMass();
   const draft = useDraft(`supplier days ${supplier.id}`);
   const [version, setVersion] = useKept(draft, 'version', supplier.version);
-  const { send, busy } = useChange(contract.buying.setSupplier, draft);
+  const { send, busy } = useChange(routes.buying.setSupplier, draft);
   const [days, setDays] = useKept<readonly number[]>(draft, 'days', supplier.days);
   const [boxGrams, setBoxGrams] = useKept(draft, 'boxGrams', supplier.boxGrams);
   const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
@@ -95,7 +96,7 @@ function One({ supplier }: { supplier: Supplier }) {
 
 /** When fish of each supplier comes, and in what boxes: how long a purchase must last, and what can be bought. */
 export function Suppliers({ onClose }: { onClose: () => void }) {
-  const { data, problem, refetch } = useRead(contract.buying.suppliers);
+  const { data, problem, refetch } = useRead(routes.buying.suppliers);
   return (
     <Dialog open title={say('suppliers_days_and_boxes')} onClose={onClose}>
       <p className="pb-2 text-ink2">{say('fish_is_bought_to_last_until_its')}</p>

@@ -1,4 +1,5 @@
-import { contract, type DayClose } from '@ember-slate/contract';
+import type { DayClose } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -14,7 +15,7 @@ import { say } from './say.ts';
 function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
   const draft = useDraft('checks');
   const [version, setVersion] = useKept(draft, 'version', day.checksVersion);
-  const { send, busy, problem } = useChange(contract.close.setChecks, draft);
+  const { send, busy, problem } = useChange(routes.close.setChecks, draft);
   const [lines, setLines] = useKept(
     draft,
     'lines',
@@ -66,7 +67,7 @@ function EditChecks({ day, onClose }: { day: DayClose; onClose: () => void }) {
 /** Cleaning and safety checks, each signed by whoever did it. */
 export function Checks({ day }: { day: DayClose }) {
   const { time } = useTimes();
-  const { send, busy, problem } = useChange(contract.close.sign);
+  const { send, busy, problem } = useChange(routes.close.sign);
   const [editing, setEditing] = useState(false);
   const sign = async (checkId: string) => {
     await send({ checkId, note: '' }, { day: day.day });

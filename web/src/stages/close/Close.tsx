@@ -1,4 +1,5 @@
-import { contract, type DayClose } from '@ember-slate/contract';
+import type { DayClose } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addDays, formatDay } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -105,7 +106,7 @@ export default function Close() {
     data: close,
     problem,
     refetch,
-  } = useRead(contract.close.day, { params: { day }, skip: me.role !== 'manager' });
+  } = useRead(routes.close.day, { params: { day }, skip: me.role !== 'manager' });
   const [lotId, setLotId] = useChosenRow('lot');
   const [counted, setCounted] = useState<Counted>({ cash: null, card: null });
   const mass = useMass();

@@ -1,4 +1,5 @@
-import { contract, type DayClose } from '@ember-slate/contract';
+import type { DayClose } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formatDay } from '@ember-slate/core/calendar';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange } from '../../app/api.ts';
@@ -22,7 +23,7 @@ export function CloseDay({
   counted: Counted;
   onClose: () => void;
 }) {
-  const { send, busy, problem } = useChange(contract.close.closeDay);
+  const { send, busy, problem } = useChange(routes.close.closeDay);
   const draft = useDraft(`close ${day.day}`);
   const [remarks, setRemarks] = useKept(draft, 'remarks', '');
   const off = (counted.cash ?? day.tills.cash.expected) - day.tills.cash.expected;
@@ -75,7 +76,7 @@ export function CloseDay({
 /** Opens a closed day again: two sign for it, or one says that nobody else is there. */
 export function Reopen({ day, onClose }: { day: string; onClose: () => void }) {
   const draft = useDraft(`reopen ${day}`);
-  const { send, busy, problem } = useChange(contract.close.reopen, draft);
+  const { send, busy, problem } = useChange(routes.close.reopen, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
   const second = useSecond();
   const go = async () => {

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange, useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Button } from '../../parts/Button.tsx';
@@ -9,8 +9,8 @@ import { say } from './say.ts';
 /** The closing as those see it who clean and check: their signatures, no money. */
 export function HandsClose({ day }: { day: string }) {
   const { time } = useTimes();
-  const { data: checks, problem: away, refetch } = useRead(contract.close.toSign, { params: { day } });
-  const { send, busy, problem } = useChange(contract.close.sign);
+  const { data: checks, problem: away, refetch } = useRead(routes.close.toSign, { params: { day } });
+  const { send, busy, problem } = useChange(routes.close.sign);
   if (!checks) return <Waiting problem={away} onRetry={refetch} />;
   const open = checks.filter((c) => c.signed === null).length;
   const sign = async (checkId: string) => {

@@ -1,4 +1,5 @@
-import { contract, type ColdPlace } from '@ember-slate/contract';
+import type { ColdPlace } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -28,7 +29,7 @@ export function Answer({
   onDone: () => void;
 }) {
   const draft = useDraft(`answer ${place.id} ${episode.kind} ${episode.from}`);
-  const { send, busy, problem } = useChange(contract.cold.answer, draft);
+  const { send, busy, problem } = useChange(routes.cold.answer, draft);
   const [done, setDone] = useKept(draft, 'done', '');
   const save = async () => {
     const outcome = await send({ kind: episode.kind, from: episode.from, done }, { id: place.id });

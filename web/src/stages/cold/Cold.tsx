@@ -1,5 +1,6 @@
 import { dayMs } from '@ember-slate/core/calendar';
-import { contract, type ColdPlace } from '@ember-slate/contract';
+import type { ColdPlace } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -19,7 +20,7 @@ const lengthOf = (e: Pick<Episode, 'from' | 'to'>) => spell(Date.parse(e.to) - D
 
 /** The last day of a place as a line, its limit dashed over it. */
 function Spark({ place }: { place: ColdPlace }) {
-  const { data } = useRead(contract.cold.log, { params: { id: place.id }, query: { days: 1 } });
+  const { data } = useRead(routes.cold.log, { params: { id: place.id }, query: { days: 1 } });
   const now = useNow(60_000).getTime();
   const [width, height] = [112, 34];
   if (!data || data.readings.length < 2) return <svg width={width} height={height} aria-hidden="true" />;
@@ -131,7 +132,7 @@ function HowCold({ worst, unread }: { worst: Stretch | undefined; unread: readon
 
 /** Places and how cold they were: what was warm or silent asks for an answer. */
 export default function Cold() {
-  const { data: places, problem, refetch } = useRead(contract.cold.places);
+  const { data: places, problem, refetch } = useRead(routes.cold.places);
   const { me } = useShop();
   const [chosen, setChosen] = useChosenRow('place');
   const [walking, setWalking] = useState(false);

@@ -1,4 +1,5 @@
-import { contract, type FirstRow } from '@ember-slate/contract';
+import type { FirstRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useRead } from '../../app/api.ts';
 import { DayClock } from '../../parts/DayClock.tsx';
@@ -32,7 +33,7 @@ const columns = (name: string): readonly Column<FirstRow & { number: number }>[]
 
 /** One ordered list of what to use first, with the reason for each place in it. */
 export default function First() {
-  const { data: rows, problem, refetch } = useRead(contract.cold.first);
+  const { data: rows, problem, refetch } = useRead(routes.cold.first);
   if (!rows) return <Waiting problem={problem} onRetry={refetch} />;
   const decide = rows.filter((r) => r.decide);
   const parts: (readonly [string, FirstRow[]])[] = [

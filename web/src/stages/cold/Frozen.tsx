@@ -1,4 +1,5 @@
-import { contract, type FrozenRow } from '@ember-slate/contract';
+import type { FrozenRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { useDegrees } from '../../parts/temperature.ts';
@@ -17,7 +18,7 @@ function headline(rows: readonly FrozenRow[]): string {
 
 /** What is frozen and what has thawed, by the day it must be used, with what the freezer proves for raw use. */
 export default function Frozen() {
-  const { data: rows, problem, refetch } = useRead(contract.cold.frozen);
+  const { data: rows, problem, refetch } = useRead(routes.cold.frozen);
   const { when, dayWords } = useTimes();
   const degrees = useDegrees();
   if (!rows) return <Waiting problem={problem} onRetry={refetch} />;

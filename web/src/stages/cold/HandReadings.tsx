@@ -1,4 +1,5 @@
-import { contract, type LotLife } from '@ember-slate/contract';
+import type { LotLife } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
@@ -26,7 +27,7 @@ function PutRight({ hand, onDone }: { hand: Hand; onDone: () => void }) {
   const form = useForm({
     draft: useDraft(ofPlace ? `reading ${which.placeId} ${which.at}` : `probe ${which.probeId}`),
     opened: (): { tenths: number | null; reason: string } => ({ tenths: was, reason: '' }),
-    route: ofPlace ? contract.cold.putReadingRight : contract.cold.putProbeRight,
+    route: ofPlace ? routes.cold.putReadingRight : routes.cold.putProbeRight,
     params: { id: ofPlace ? which.placeId : which.probeId },
     // Which of a place is said by its time.
     body: (v) => ({ ...(ofPlace && { at: which.at }), was, ...v }),
@@ -88,7 +89,7 @@ function Hands({ hands }: { hands: readonly Hand[] }) {
 
 /** Readings of a place by hand, of two weeks. */
 export function PlaceReadings({ placeId }: { placeId: number }) {
-  const { data } = useRead(contract.cold.byHand, { params: { id: placeId } });
+  const { data } = useRead(routes.cold.byHand, { params: { id: placeId } });
   if (!data || data.length === 0) return null;
   return <Hands hands={data.map((r) => ({ ...r, which: { placeId, at: r.at } }))} />;
 }

@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type LotLife } from '@ember-slate/contract';
+import type { LotLife } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { groundName } from '@ember-slate/core/coldchain';
 import { shortName } from '@ember-slate/core/species';
 import { Link, useParams } from 'react-router';
@@ -29,7 +30,7 @@ function headline(life: LotLife): string {
 function Histamine({ life }: { life: LotLife }) {
   const { me } = useShop();
   const draft = useDraft(`clear lot ${life.id}`);
-  const { send, busy, problem } = useChange(contract.cold.clear, draft);
+  const { send, busy, problem } = useChange(routes.cold.clear, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
   const account = life.histamine!;
   const share = Math.min(1, account.hours / account.limitHours);
@@ -96,7 +97,7 @@ function Histamine({ life }: { life: LotLife }) {
 
 function Probe({ id }: { id: number }) {
   const draft = useDraft(`probe lot ${id}`);
-  const { send, busy, problem } = useChange(contract.cold.probe, draft);
+  const { send, busy, problem } = useChange(routes.cold.probe, draft);
   const [tenths, setTenths] = useKept<number | null>(draft, 'tenths', null);
   return (
     <form
@@ -205,7 +206,7 @@ function Rows({ life }: { life: LotLife }) {
 /** One picture of a lot: from landing to its end. */
 export default function LotLifePage() {
   const id = Number(useParams().id);
-  const { data: life, problem, refetch } = useRead(contract.cold.lot, { params: { id } });
+  const { data: life, problem, refetch } = useRead(routes.cold.lot, { params: { id } });
   const degrees = useDegrees();
   const { dayWords, when, today } = useTimes();
   if (!life) return <Waiting problem={problem} onRetry={refetch} />;

@@ -1,4 +1,5 @@
-import { contract, type ColdPlace } from '@ember-slate/contract';
+import type { ColdPlace } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addedKinds, type AddedKind } from '@ember-slate/core/ledger';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
@@ -69,7 +70,7 @@ function PlaceFields({ form }: { form: FormState<Fields> }) {
 
 /** What a place is called and kept at; the manager changes it, and takes away what the shop has no more. */
 export function ChangePlace({ place }: { place: ColdPlace }) {
-  const form = useForm<Fields, typeof contract.cold.edit>({
+  const form = useForm<Fields, typeof routes.cold.edit>({
     draft: useDraft(`place ${place.id}`),
     opened: {
       version: place.version,
@@ -79,12 +80,12 @@ export function ChangePlace({ place }: { place: ColdPlace }) {
       limitTenths: place.limitTenths,
       sensor: place.sensor ?? '',
     },
-    route: contract.cold.edit,
+    route: routes.cold.edit,
     params: { id: place.id },
     body: (v) => ({ ...written(v), version: v.version }),
     onDone: () => undefined,
   });
-  const { send, busy } = useChange(contract.cold.remove);
+  const { send, busy } = useChange(routes.cold.remove);
   const said = useNotify();
   const remove = () =>
     send({ removed: true, version: place.version }, { id: place.id }).then((o) =>
@@ -114,8 +115,8 @@ export function ChangePlace({ place }: { place: ColdPlace }) {
 
 /** Places the shop has no more: each can be had again. */
 function Removed() {
-  const { data } = useRead(contract.cold.removed);
-  const { send, busy } = useChange(contract.cold.remove);
+  const { data } = useRead(routes.cold.removed);
+  const { send, busy } = useChange(routes.cold.remove);
   const said = useNotify();
   const { day } = useTimes();
   if (!data || data.length === 0) return null;
@@ -146,10 +147,10 @@ function Removed() {
 
 /** Another place: the second freezer, the fridge in the yard. */
 export function AddPlace({ onDone }: { onDone: (id: number | null) => void }) {
-  const form = useForm<Fields, typeof contract.cold.add>({
+  const form = useForm<Fields, typeof routes.cold.add>({
     draft: useDraft('new place'),
     opened: { version: 1, kind: 'freezer', name: '', sensor: '', ...usual.freezer },
-    route: contract.cold.add,
+    route: routes.cold.add,
     body: (v) => ({ ...written(v), kind: v.kind }),
     onDone: ({ id }) => onDone(id),
   });

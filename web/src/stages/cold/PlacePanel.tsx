@@ -1,4 +1,5 @@
-import { contract, type ColdPlace } from '@ember-slate/contract';
+import type { ColdPlace } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { dayMs, instantOn } from '@ember-slate/core/calendar';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useMemo } from 'react';
@@ -25,7 +26,7 @@ const ranges = [
 const rangeIds = ranges.map((r) => r.value);
 function History({ place }: { place: ColdPlace }) {
   const [days, setDays] = useView('days', rangeIds, '1');
-  const { data } = useRead(contract.cold.log, { params: { id: place.id }, query: { days: Number(days) } });
+  const { data } = useRead(routes.cold.log, { params: { id: place.id }, query: { days: Number(days) } });
   const degrees = useDegrees();
   const now = useNow(60_000).getTime();
   const { local, written } = useTimes();
@@ -83,7 +84,7 @@ function History({ place }: { place: ColdPlace }) {
 function ByHand({ place }: { place: ColdPlace }) {
   const units = useAppSelector((s) => s.prefs.units);
   const draft = useDraft(`read place ${place.id}`);
-  const { send, busy, problem } = useChange(contract.cold.read, draft);
+  const { send, busy, problem } = useChange(routes.cold.read, draft);
   const { shop } = useShop();
   const { today } = useTimes();
   const dispatch = useAppDispatch();

@@ -1,4 +1,5 @@
-import { contract, type ColdPlace } from '@ember-slate/contract';
+import type { ColdPlace } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNotify } from '../../app/notify.ts';
@@ -16,7 +17,7 @@ interface Read {
 
 /** A round with the thermometer: every place in one go, and what was done where one is too warm. */
 export function Round({ places, onClose }: { places: readonly ColdPlace[]; onClose: () => void }) {
-  const { send, busy, problem } = useChange(contract.cold.round);
+  const { send, busy, problem } = useChange(routes.cold.round);
   const said = useNotify();
   const degrees = useDegrees();
   const draft = useDraft('round');

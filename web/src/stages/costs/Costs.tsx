@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { keptOf } from '@ember-slate/core/prices';
 import { useState } from 'react';
 import { useView } from '../../app/address.ts';
@@ -20,8 +20,8 @@ const viewIds = Object.keys(views) as View[];
 export default function Costs() {
   const { me, shop } = useShop();
   const manager = me.role === 'manager';
-  const { data: list, problem, refetch } = useRead(contract.prices.list, { skip: !manager });
-  const { data: rules } = useRead(contract.costs.settings, { skip: !manager });
+  const { data: list, problem, refetch } = useRead(routes.prices.list, { skip: !manager });
+  const { data: rules } = useRead(routes.costs.settings, { skip: !manager });
   const [view, setView] = useView('view', viewIds, 'prices');
   const [editing, setEditing] = useState(false);
   if (!manager) return <h1 className="text-head">{say('costs_are_for_the_managers_eyes')}</h1>;

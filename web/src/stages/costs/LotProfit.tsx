@@ -1,4 +1,5 @@
-import { contract, type LotCost } from '@ember-slate/contract';
+import type { LotCost } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useChosenRow, useView } from '../../app/address.ts';
@@ -87,7 +88,7 @@ export function LotProfit() {
   const [by, setBy] = useView('by', ['lot', 'form', 'day'], 'lot');
   const [id, setId] = useChosenRow('lot');
   const to = today();
-  const { data, problem, refetch } = useRead(contract.costs.lots, {
+  const { data, problem, refetch } = useRead(routes.costs.lots, {
     query: { from: addDays(to, -spans[span]), to },
   });
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;

@@ -1,4 +1,5 @@
-import { contract, type MoneySettings } from '@ember-slate/contract';
+import type { MoneySettings } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formOf } from '@ember-slate/core/forms';
 import { usualElasticity } from '@ember-slate/core/prices';
 import { useChange } from '../../app/api.ts';
@@ -121,7 +122,7 @@ export function MoneyRules({
   const book = useForms();
   const draft = useDraft('money rules');
   const [version, setVersion] = useKept(draft, 'version', rules.version);
-  const { send, busy, problem } = useChange(contract.costs.setSettings, draft);
+  const { send, busy, problem } = useChange(routes.costs.setSettings, draft);
   const [next, setNext] = useKept<MoneySettings>(draft, 'next', () => {
     const { version: _v, ...fields } = rules;
     return fields;

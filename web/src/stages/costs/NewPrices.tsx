@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type ListedPrice } from '@ember-slate/contract';
+import type { AnswerOf, ListedPrice } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import type { Unit } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -41,7 +42,7 @@ export function OnePrice({ list, onDone }: Asked) {
       unit: 'kg' as Unit,
       perKg: null as number | null,
     },
-    route: contract.prices.set,
+    route: routes.prices.set,
     body: ({ speciesId, item, unit, perKg }) => ({
       speciesId,
       item,
@@ -97,7 +98,7 @@ export function OnePrice({ list, onDone }: Asked) {
   );
 }
 
-type Read = AnswerOf<typeof contract.prices.readList>;
+type Read = AnswerOf<typeof routes.prices.readList>;
 
 /** A price list pasted or from a file: every line as it is read, and then all of them or none. */
 export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
@@ -106,8 +107,8 @@ export function PastedPrices({ onDone }: Pick<Asked, 'onDone'>) {
   // What was read counts for the lines it was read from.
   const [had, setHad] = useState<{ text: string; read: Read } | null>(null);
   const read = had?.text === text ? had.read : null;
-  const reading = useChange(contract.prices.readList);
-  const setting = useChange(contract.prices.setList, draft);
+  const reading = useChange(routes.prices.readList);
+  const setting = useChange(routes.prices.setList, draft);
   const said = useNotify();
   const look = async (source: string) => {
     const outcome = await reading.send({ text: source });

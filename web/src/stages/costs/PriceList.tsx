@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type ListedPrice, type MoneySettings } from '@ember-slate/contract';
+import type { AnswerOf, ListedPrice, MoneySettings } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { perUnit } from '@ember-slate/core/costs';
 import type { Unit } from '@ember-slate/core/prices';
 import { shortName } from '@ember-slate/core/species';
@@ -30,7 +31,7 @@ const percent = (share: number | null) => (share === null ? '–' : `${Math.roun
 function Ahead({ of }: { of: ListedPrice }) {
   const { dayWords } = useTimes();
   const said = useNotify();
-  const { send, busy } = useChange(contract.prices.dropAhead);
+  const { send, busy } = useChange(routes.prices.dropAhead);
   return (
     <ul>
       {of.ahead.map((a) => (
@@ -53,7 +54,7 @@ function Ahead({ of }: { of: ListedPrice }) {
 }
 
 /** What it was sold for as a line, what its fish was bought for as dots; null where nothing is known. */
-function useChart(data: AnswerOf<typeof contract.prices.history> | undefined) {
+function useChart(data: AnswerOf<typeof routes.prices.history> | undefined) {
   const { written } = useTimes();
   const now = useNow(3_600_000).getTime();
   return useMemo(() => {
@@ -98,11 +99,11 @@ function History({ of, onClose }: { of: ListedPrice; onClose: () => void }) {
     data,
     problem: missing,
     refetch,
-  } = useRead(contract.prices.history, {
+  } = useRead(routes.prices.history, {
     query: { speciesId: of.speciesId, item: of.item },
   });
   const draft = useDraft(`price ${of.speciesId} ${of.item}`);
-  const { send, busy, problem } = useChange(contract.prices.set, draft);
+  const { send, busy, problem } = useChange(routes.prices.set, draft);
   const [unit, setUnit] = useKept<Unit>(draft, 'unit', of.perPiece === null ? 'kg' : 'piece');
   const [price, setPrice] = useKept<number | null>(draft, 'price', of.perPiece ?? of.wanted ?? of.perKg);
   const perKg = price !== null && unit === 'piece' ? Math.round((price * 1000) / of.pieceGrams) : price;

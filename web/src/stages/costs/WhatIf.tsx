@@ -1,4 +1,5 @@
-import { contract, type CostChoices } from '@ember-slate/contract';
+import type { CostChoices } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { breakEvenYield, costForm, withEnding } from '@ember-slate/core/costs';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -228,7 +229,7 @@ export function WhatIf() {
   const [asked, setSpecies] = useChosenRow('species');
   const speciesId = asked ?? 'hake';
   const sold = useSold(speciesId);
-  const { data, problem, refetch } = useRead(contract.costs.choices, { query: { speciesId } });
+  const { data, problem, refetch } = useRead(routes.costs.choices, { query: { speciesId } });
   return (
     <section>
       <SelectField

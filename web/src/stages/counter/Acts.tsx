@@ -1,4 +1,5 @@
-import { contract, type Act } from '@ember-slate/contract';
+import type { Act } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../../app/api.ts';
 import { usePlaceName, useTimes } from '../../app/shop.tsx';
 import { BesideCounter } from '../../parts/BesideCounter.tsx';
@@ -35,7 +36,7 @@ function Way({ act }: { act: Act }) {
 
 /** What was moved, binned and counted today; what was done by mistake is taken back here. */
 export default function Acts() {
-  const { data: acts, problem, refetch } = useRead(contract.counter.acts);
+  const { data: acts, problem, refetch } = useRead(routes.counter.acts);
   const { time } = useTimes();
   if (!acts) return <Waiting problem={problem} onRetry={refetch} />;
   return (
@@ -87,7 +88,7 @@ export default function Acts() {
                   ) : (
                     <WithReason
                       draft={`take back act ${a.id}`}
-                      route={contract.counter.takeBack}
+                      route={routes.counter.takeBack}
                       params={{ id: a.id }}
                       body={(reason) => ({ reason })}
                       open={say('take_this_back')}

@@ -1,4 +1,5 @@
-import { contract, type StockRow } from '@ember-slate/contract';
+import type { StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../../app/api.ts';
 import { Button } from '../../parts/Button.tsx';
 import { Dialog } from '../../parts/Dialog.tsx';
@@ -11,7 +12,7 @@ export function Advice({ row, onClose }: { row: StockRow; onClose: () => void })
     data: told,
     problem,
     refetch,
-  } = useRead(contract.counter.advice, { query: { lotId: row.lotId, item: row.item, batch: row.batch } });
+  } = useRead(routes.counter.advice, { query: { lotId: row.lotId, item: row.item, batch: row.batch } });
   const part = (title: string, lines: readonly string[]) => (
     <section className="border-t border-line py-2">
       <h3 className="text-label">{title}</h3>

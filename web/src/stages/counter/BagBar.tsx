@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { moneyFor, toPayFor, type Unit } from '@ember-slate/core/prices';
 import { useState, type ReactNode } from 'react';
 import { useRead } from '../../app/api.ts';
@@ -109,7 +109,7 @@ function OtherPrice({ of, onClose }: { of: Priced; onClose: () => void }) {
 
 /** Whose account the bag goes on: a customer the shop knows, or a new one by name. */
 function OnAccount({ onClose, onPaid }: { onClose: () => void; onPaid: (customer: string) => void }) {
-  const { data: known } = useRead(contract.orders.customers);
+  const { data: known } = useRead(routes.orders.customers);
   const [name, setName] = useState('');
   const who = name.trim();
   return (

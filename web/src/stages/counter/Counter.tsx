@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type Order, type StockRow } from '@ember-slate/contract';
+import type { AnswerOf, Order, StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -40,7 +41,7 @@ const couldLie = (r: StockRow) =>
 interface DialogsProps {
   dialog: Dialog | null;
   layout: readonly { name: string; places: number }[];
-  slab: AnswerOf<typeof contract.counter.slab> | undefined;
+  slab: AnswerOf<typeof routes.counter.slab> | undefined;
   waiting: StockRow[];
   onSlab: StockRow[];
   order: Order | undefined;
@@ -97,9 +98,9 @@ function Bag({ hand }: { hand: ReturnType<typeof useChosen> }) {
 
 export default function Counter() {
   const placeName = usePlaceName();
-  const { data: rows, problem: away, refetch } = useRead(contract.counter.stock);
-  const { data: slab } = useRead(contract.counter.slab);
-  const { data: orders } = useRead(contract.orders.list, { query: {} });
+  const { data: rows, problem: away, refetch } = useRead(routes.counter.stock);
+  const { data: slab } = useRead(routes.counter.slab);
+  const { data: orders } = useRead(routes.orders.list, { query: {} });
   const { me } = useShop();
   const { today } = useTimes();
   const book = useSpecies();

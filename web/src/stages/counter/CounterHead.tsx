@@ -1,4 +1,5 @@
-import { contract, type MarkdownOffer, type StockRow } from '@ember-slate/contract';
+import type { MarkdownOffer, StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
@@ -43,7 +44,7 @@ export function CounterHead({ ends, empty }: { ends: StockRow | undefined; empty
   const { me } = useShop();
   const { today, dayWords } = useTimes();
   const mass = useMass();
-  const { data: offers } = useRead(contract.prices.markdowns, { skip: me.role === 'bench' });
+  const { data: offers } = useRead(routes.prices.markdowns, { skip: me.role === 'bench' });
   const [looking, setLooking] = useState<MarkdownOffer | null>(null);
   const over = ends?.sellBy === null ? ends : null;
   // What is past its life comes before what sells better for less.

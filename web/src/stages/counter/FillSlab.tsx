@@ -1,4 +1,5 @@
-import { contract, type StockRow } from '@ember-slate/contract';
+import type { StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { usePlaceName } from '../../app/shop.tsx';
@@ -20,7 +21,7 @@ interface Props {
 /** The morning and the evening of a slab: rows brought out whole, what ends first proposed; or all taken back. */
 export function FillSlab({ way, rows, free, onClose }: Props) {
   const placeName = usePlaceName();
-  const { send, busy, problem } = useChange(contract.counter.moveAll);
+  const { send, busy, problem } = useChange(routes.counter.moveAll);
   const [left, setLeft] = useState<readonly string[]>(() =>
     way === 'clear' ? [] : rows.slice(free).map(rowKey),
   );

@@ -1,4 +1,5 @@
-import { contract, type Pay, type Sold } from '@ember-slate/contract';
+import type { Pay, Sold } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { notify, useAppDispatch } from '../../app/store.ts';
@@ -25,7 +26,7 @@ type Line = Sold['lines'][number];
 /** Money back for one line: the fish that came back, or nothing but money. */
 export function GiveBack({ sale, line, onDone }: { sale: Sold; line: Line; onDone: () => void }) {
   const draft = useDraft(`give back ${sale.id} ${line.position}`);
-  const { send, busy, problem } = useChange(contract.counter.refund, draft);
+  const { send, busy, problem } = useChange(routes.counter.refund, draft);
   const dispatch = useAppDispatch();
   const left = line.money - line.refundedMoney;
   const [back, setBack] = useKept<Weight | null>(draft, 'back', null);

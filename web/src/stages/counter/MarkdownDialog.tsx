@@ -1,4 +1,5 @@
-import { contract, type MarkdownOffer } from '@ember-slate/contract';
+import type { MarkdownOffer } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formatDay } from '@ember-slate/core/calendar';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -71,7 +72,7 @@ export function MarkdownDialog({ offers, offer, onLook, onClose }: Props) {
   const mass = useMass();
   const dispatch = useAppDispatch();
   const draft = useDraft(`mark down ${rowKey(offer)}`);
-  const { send, busy, problem } = useChange(contract.prices.markDown, draft);
+  const { send, busy, problem } = useChange(routes.prices.markDown, draft);
   const later = offer.path[0]!.step === 0;
   const [perKg, setPerKg] = useKept<number | null>(
     draft,

@@ -1,4 +1,5 @@
-import { contract, type StockRow } from '@ember-slate/contract';
+import type { StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { lastProblem, useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -78,8 +79,8 @@ const usuallyTo = (row: StockRow, spot: string | undefined): Place =>
 export function MoveDialog({ row, layout, spot, onDone, onClose }: Props) {
   const draft = useDraft(`move ${rowKey(row)} ${spot ?? ''}`);
   const dispatch = useAppDispatch();
-  const put = useChange(contract.counter.putAt);
-  const move = useChange(contract.counter.move, draft);
+  const put = useChange(routes.counter.putAt);
+  const move = useChange(routes.counter.move, draft);
   // Moving usually means all of it.
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
     grams: row.freeGrams,

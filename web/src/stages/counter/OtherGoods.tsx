@@ -1,4 +1,5 @@
-import { contract, type Article } from '@ember-slate/contract';
+import type { Article } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
@@ -37,7 +38,7 @@ function Weigh({ article, onTake }: { article: Article; onTake: (weight: Weight)
 
 /** Lemons, crab, charcoal: a tap puts a piece into the bag, what is sold by weight is weighed first. */
 export function OtherGoods({ bag, onClose }: { bag: Bag; onClose: () => void }) {
-  const { data } = useRead(contract.goods.list);
+  const { data } = useRead(routes.goods.list);
   const mass = useMass();
   const [weighed, setWeighed] = useState<Article | null>(null);
   const sold = (data ?? []).filter((a) => a.offered);

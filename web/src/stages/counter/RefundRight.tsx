@@ -1,4 +1,5 @@
-import { contract, type Pay, type Refund, type Sold } from '@ember-slate/contract';
+import type { Pay, Refund, Sold } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { notify, useAppDispatch } from '../../app/store.ts';
@@ -22,7 +23,7 @@ export function RefundRight({ sale, refund, onClose }: { sale: Sold; refund: Ref
       pay: hadPay,
       reason: '',
     }),
-    route: contract.counter.putRefundRight,
+    route: routes.counter.putRefundRight,
     params: { id: refund.id },
     body: (v) => ({ ...v, money: v.money ?? 0 }),
     onDone: () => {

@@ -1,4 +1,5 @@
-import { contract, type StockRow } from '@ember-slate/contract';
+import type { StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -42,7 +43,7 @@ interface Props {
 export function RowActions({ row, layout, onDone, manager }: Props) {
   const dispatch = useAppDispatch();
   const [what, setWhat] = useState<What | null>(null);
-  const markUp = useChange(contract.prices.markUp);
+  const markUp = useChange(routes.prices.markUp);
   const marked = row.pricePerKg !== null && row.fullPerKg !== null && row.pricePerKg < row.fullPerKg;
   const end = async () => {
     const outcome = await markUp.send(keyOf(row));
@@ -106,7 +107,7 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
   const draft = useDraft(`bin ${rowKey(row)}`);
   const dispatch = useAppDispatch();
   const mass = useMass();
-  const { send, busy, problem } = useChange(contract.counter.discard, draft);
+  const { send, busy, problem } = useChange(routes.counter.discard, draft);
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', {
     grams: row.freeGrams,
     source: 'estimated',
@@ -187,7 +188,7 @@ function Discard({ row, onDone, onClose }: { row: StockRow; onDone: () => void; 
 /** The price of this fish in this form, for every row of it. */
 function Price({ row, onClose }: { row: StockRow; onClose: () => void }) {
   const draft = useDraft(`price ${row.speciesId} ${row.item}`);
-  const { send, busy, problem } = useChange(contract.prices.set, draft);
+  const { send, busy, problem } = useChange(routes.prices.set, draft);
   const byPiece = row.pricePerPiece !== null;
   const [perKg, setPerKg] = useKept(draft, 'perKg', byPiece ? row.pricePerPiece : row.fullPerKg);
   // The price that stood there when this one was thought of.

@@ -1,4 +1,5 @@
-import { contract, type Pay, type Sold } from '@ember-slate/contract';
+import type { Pay, Sold } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChosenRow, useDay } from '../../app/address.ts';
 import { useChange, useRead } from '../../app/api.ts';
@@ -22,11 +23,11 @@ import { say } from './say.ts';
 /** How it was really paid: the till of its day follows, and the account of who owes it. */
 function OtherPay({ sale }: { sale: Sold }) {
   const draft = useDraft(`paid otherwise ${sale.id}`);
-  const { send, busy, problem } = useChange(contract.counter.changePay, draft);
+  const { send, busy, problem } = useChange(routes.counter.changePay, draft);
   const [pay, setPay] = useKept<Pay | null>(draft, 'pay', null);
   const [customer, setCustomer] = useKept(draft, 'customer', sale.customer ?? '');
   const [reason, setReason] = useKept(draft, 'reason', '');
-  const { data: customers } = useRead(contract.orders.customers);
+  const { data: customers } = useRead(routes.orders.customers);
   if (pay === null)
     return (
       <Button small onPress={() => setPay(sale.pay)}>
@@ -170,7 +171,7 @@ function OneSale({ sale }: { sale: Sold }) {
           {me.role === 'manager' && sale.refunded === 0 && (
             <WithReason
               draft={`take back ${sale.id}`}
-              route={contract.counter.voidSale}
+              route={routes.counter.voidSale}
               params={{ id: sale.id }}
               body={(reason) => ({ reason })}
               open={say('take_the_whole_sale_back')}
@@ -192,7 +193,7 @@ function OneSale({ sale }: { sale: Sold }) {
 export default function Sales() {
   const { today, time } = useTimes();
   const [day, setDay] = useDay('day', today());
-  const { data: sales, problem, refetch } = useRead(contract.counter.sales, { query: { day } });
+  const { data: sales, problem, refetch } = useRead(routes.counter.sales, { query: { day } });
   const [id, setId] = useChosenRow('sale');
   if (!sales) return <Waiting problem={problem} onRetry={refetch} />;
   const live = sales.filter((s) => !s.voided);

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -8,7 +9,7 @@ import { TextField, wholeNumber } from '../../parts/Field.tsx';
 import { say } from './say.ts';
 
 interface Props {
-  slab: AnswerOf<typeof contract.counter.slab>;
+  slab: AnswerOf<typeof routes.counter.slab>;
   onClose: () => void;
 }
 
@@ -16,7 +17,7 @@ interface Props {
 export function SlabLayout({ slab, onClose }: Props) {
   const draft = useDraft('slab');
   const [version, setVersion] = useKept(draft, 'version', slab.version);
-  const { send, busy, problem } = useChange(contract.counter.setSlab, draft);
+  const { send, busy, problem } = useChange(routes.counter.setSlab, draft);
   const [places, setPlaces] = useKept(draft, 'places', () => slab.rows.map((r) => String(r.places)));
   const letter = (i: number) => 'ABCDEF'[i]!;
   const rows = places.map((p, i) => ({ name: letter(i), places: wholeNumber(p) ?? 0 }));

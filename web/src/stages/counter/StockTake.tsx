@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type StockRow } from '@ember-slate/contract';
+import type { AnswerOf, StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -47,7 +48,7 @@ function CountRow({
 }) {
   const placeName = usePlaceName();
   const draft = useDraft(`count ${rowKey(row)}`);
-  const { send, busy, problem } = useChange(contract.counter.count, draft);
+  const { send, busy, problem } = useChange(routes.counter.count, draft);
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
   const [pieces, setPieces] = useKept(draft, 'pieces', '');
   const [reason, setReason] = useKept<string>(draft, 'reason', '');
@@ -139,7 +140,7 @@ function CountRow({
 }
 
 /** What was counted today, against the books. */
-function Counted({ counts }: { counts: AnswerOf<typeof contract.counter.counts> }) {
+function Counted({ counts }: { counts: AnswerOf<typeof routes.counter.counts> }) {
   const placeName = usePlaceName();
   const { time } = useTimes();
   return counts.length === 0 ? (
@@ -178,8 +179,8 @@ export default function StockTake() {
   const placeName = usePlaceName();
   const { shop } = useShop();
   const { today } = useTimes();
-  const { data: rows, problem, refetch } = useRead(contract.counter.stock);
-  const { data: counts } = useRead(contract.counter.counts, { query: { day: today() } });
+  const { data: rows, problem, refetch } = useRead(routes.counter.stock);
+  const { data: counts } = useRead(routes.counter.counts, { query: { day: today() } });
   const [place, setPlace] = useState<StockRow['place'] | 'all'>('all');
   const [done, setDone] = useState<readonly string[]>([]);
   const [skipped, setSkipped] = useState<readonly string[]>([]);

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type Pay, type Problem, type StockRow } from '@ember-slate/contract';
+import type { AnswerOf, Pay, Problem, StockRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRef, useState } from 'react';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useChange } from '../../app/api.ts';
@@ -15,7 +16,7 @@ import { say } from './say.ts';
 export function useBag(rows: readonly StockRow[] | undefined, choose: (key: string) => void) {
   const { me } = useShop();
   const dispatch = useAppDispatch();
-  const sell = useChange(contract.counter.sell);
+  const sell = useChange(routes.counter.sell);
   // The bag is this till's: a customer is at the glass whatever the hand looks up meanwhile.
   const bag = useDraft('bag', 'screen');
   const [lines, setLines] = useKept<readonly BagLine[]>(bag, 'lines', []);
@@ -43,9 +44,9 @@ export function useBag(rows: readonly StockRow[] | undefined, choose: (key: stri
   };
   const scan = async (code: string) => {
     if (!maySell) return;
-    const outcome = await request<AnswerOf<typeof contract.counter.scan>>(
+    const outcome = await request<AnswerOf<typeof routes.counter.scan>>(
       'GET',
-      `${contract.counter.scan.path}?code=${encodeURIComponent(code)}`,
+      `${routes.counter.scan.path}?code=${encodeURIComponent(code)}`,
     );
     if (!outcome.ok) return setProblem(outcome.problem);
     const found = outcome.data;

@@ -1,4 +1,5 @@
-import { contract, type BodyOf } from '@ember-slate/contract';
+import type { BodyOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shippedForms, type Form } from '@ember-slate/core/forms';
 import { useNavigate } from 'react-router';
 import { useDraft } from '../../app/draft.ts';
@@ -10,7 +11,7 @@ import { Form as FormPart } from '../../parts/Form.tsx';
 import { useFormSettings } from '../../parts/forms.ts';
 import { say } from './say.ts';
 
-type Own = BodyOf<typeof contract.forms.save>['form'];
+type Own = BodyOf<typeof routes.forms.save>['form'];
 
 const slug = (name: string) =>
   `own:${name
@@ -125,7 +126,7 @@ function Fields({
   const state = useForm({
     draft: useDraft(form ? `form ${form.id}` : 'form'),
     opened: () => opened(form, version),
-    route: contract.forms.save,
+    route: routes.forms.save,
     body: (v: Values) => ({
       version: v.version,
       form: ownOf(v, form, shippedForms.find((f) => f.id === (form ? form.id : v.like)) ?? form),

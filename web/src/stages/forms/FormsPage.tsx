@@ -1,5 +1,5 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { compose, plainCut } from '@ember-slate/core/board';
 import { formRefusal, offered, type Form } from '@ember-slate/core/forms';
 import {
@@ -158,7 +158,7 @@ function Detail({
   why: string | null;
 }) {
   const species = useSpecies().get(speciesId)!;
-  const { data: settings } = useRead(contract.forms.book);
+  const { data: settings } = useRead(routes.forms.book);
   const mass = useMass();
   const { today } = useTimes();
   const lies = Math.round(

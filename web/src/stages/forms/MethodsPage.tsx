@@ -1,5 +1,5 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { methodEffect, questions, type Method, type QuestionId } from '@ember-slate/core/board';
 import { useChange } from '../../app/api.ts';
 import { useShop } from '../../app/shop.tsx';
@@ -28,8 +28,8 @@ function effect(question: QuestionId, method: string): string {
 export default function MethodsPage() {
   const settings = useFormSettings();
   const { me } = useShop();
-  const shop = useChange(contract.forms.shopMethods);
-  const mine = useChange(contract.forms.myMethods);
+  const shop = useChange(routes.forms.shopMethods);
+  const mine = useChange(routes.forms.myMethods);
   const said = useNotify();
   if (!settings) return <Waiting problem={undefined} onRetry={() => undefined} />;
   const choose = async (who: 'shop' | 'mine', question: string, method: string | null) => {

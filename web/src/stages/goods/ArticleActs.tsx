@@ -1,4 +1,5 @@
-import { contract, type Article } from '@ember-slate/contract';
+import type { Article } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -30,7 +31,7 @@ export function ArticleAct({ article }: { article: Article }) {
   const form = useForm({
     draft: useDraft(`article act ${article.id}`),
     opened: (): Typed => ({ kind: 'in', pieces: '', weight: null, reason: '' }),
-    route: contract.goods.act,
+    route: routes.goods.act,
     params: { id: article.id },
     body: ({ kind, pieces, weight, reason }) => ({
       kind,
@@ -68,7 +69,7 @@ export function ArticleAct({ article }: { article: Article }) {
 
 /** What was done with an article and what it cost, the latest first. */
 export function ArticlePast({ article }: { article: Article }) {
-  const { data } = useRead(contract.goods.one, { params: { id: article.id } });
+  const { data } = useRead(routes.goods.one, { params: { id: article.id } });
   const { when } = useTimes();
   const mass = useMass();
   if (!data) return null;

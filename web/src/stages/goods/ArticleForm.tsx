@@ -1,4 +1,5 @@
-import { contract, type Article } from '@ember-slate/contract';
+import type { Article } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useDraft } from '../../app/draft.ts';
 import { useForm, type Form as FormState } from '../../app/form.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -41,7 +42,7 @@ export function NewArticle({ onDone }: { onDone: () => void }) {
   const form = useForm({
     draft: useDraft('new article'),
     opened: opened(null),
-    route: contract.goods.add,
+    route: routes.goods.add,
     body: (v) => ({ ...written(v), unit: v.unit }),
     onDone,
   });
@@ -99,7 +100,7 @@ export function ChangeArticle({ article, onDone }: { article: Article; onDone: (
   const form = useForm({
     draft: useDraft(`article ${article.id}`),
     opened: opened(article),
-    route: contract.goods.change,
+    route: routes.goods.change,
     params: { id: article.id },
     body: (v) => ({ ...written(v), version: v.version, offered: v.offered === 'yes' }),
     onDone,

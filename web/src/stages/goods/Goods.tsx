@@ -1,4 +1,5 @@
-import { contract, type Article } from '@ember-slate/contract';
+import type { Article } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { rateText } from '@ember-slate/core/prices';
 import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -27,7 +28,7 @@ function One({ article, onDone }: { article: Article; onDone: () => void }) {
 
 /** What the shop sells besides fish: prices, tax, and what should be there of what is counted. */
 export default function Goods() {
-  const { data, problem, refetch } = useRead(contract.goods.list);
+  const { data, problem, refetch } = useRead(routes.goods.list);
   const { me } = useShop();
   const [open, choose] = useChosenRow('article');
   const mass = useMass();

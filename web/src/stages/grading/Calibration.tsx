@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { bandAt } from '@ember-slate/core/freshness';
 import { shortName } from '@ember-slate/core/species';
 import { useMemo, useState } from 'react';
@@ -11,7 +12,7 @@ import { Why } from '../../parts/Why.tsx';
 import type { KeptScheme } from './words.ts';
 import { say } from './say.ts';
 
-type Answer = AnswerOf<typeof contract.grading.calibration>;
+type Answer = AnswerOf<typeof routes.grading.calibration>;
 
 /** The shop's grades as dots, the shipped line dashed, its own with its band. */
 function chartOf(data: Answer | undefined, iceDays: number) {
@@ -88,7 +89,7 @@ function Verdict({ data, index }: { data: Answer; index: boolean }) {
 
 /** Puts the shop's own line in use, or the shipped one back. */
 function Apply({ scheme, speciesId, data }: { scheme: KeptScheme; speciesId: string; data: Answer }) {
-  const { send, busy, problem } = useChange(contract.grading.calibrate);
+  const { send, busy, problem } = useChange(routes.grading.calibrate);
   const apply = async (on: boolean) => {
     await send({ speciesId, apply: on, version: scheme.version }, { id: scheme.id });
   };
@@ -126,7 +127,7 @@ export function Calibration({ scheme, mayApply }: { scheme: KeptScheme; mayApply
   );
   const [chosen, setChosen] = useState<string | null>(null);
   const speciesId = chosen ?? scheme.species?.[0] ?? 'hake';
-  const { data } = useRead(contract.grading.calibration, {
+  const { data } = useRead(routes.grading.calibration, {
     query: { scheme: scheme.id, species: speciesId },
   });
   const iceDays = book.get(speciesId)?.iceDays ?? 14;

@@ -6,7 +6,7 @@ import { HowLooked, SignsSay, WhichLot } from './LotSays.tsx';
 import { Signs } from './Signs.tsx';
 import { Verdicts } from './Verdicts.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { isPiece } from '@ember-slate/core/species';
 import { say } from './say.ts';
 import { type Lot, type Species, useGrading } from './useGrading.ts';
@@ -19,7 +19,7 @@ import { useState } from 'react';
 /** One lot, fish by fish and sign by sign; the strip shows what the signs say while they are still being looked at. */
 export default function GradeLot() {
   const id = Number(useParams().id);
-  const { data: lot, problem: away, refetch } = useRead(contract.grading.lot, { params: { id } });
+  const { data: lot, problem: away, refetch } = useRead(routes.grading.lot, { params: { id } });
   const species = useSpecies().get(lot?.speciesId ?? '');
   if (!lot || !species) return <Waiting problem={away} onRetry={refetch} />;
   return <Run key={lot.id} lot={lot} species={species} />;

@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type GradingLot } from '@ember-slate/contract';
+import type { GradingLot } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { conditionName, isPiece, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
 import { Link, useNavigate } from 'react-router';
@@ -23,7 +24,7 @@ function reason(lot: GradingLot): string {
 }
 
 export default function Grading() {
-  const { data: lots, problem, refetch } = useRead(contract.grading.lots);
+  const { data: lots, problem, refetch } = useRead(routes.grading.lots);
   const units = useAppSelector((s) => s.prefs.units);
   const { dayName, today } = useTimes();
   const go = useNavigate();

@@ -1,5 +1,5 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useDraft } from '../../app/draft.ts';
 import { useForm, type Form as FormState } from '../../app/form.ts';
@@ -145,7 +145,7 @@ function BeginOwn({ scheme, next, fault }: { scheme: KeptScheme; next: KeptSchem
   const name = useForm({
     draft,
     opened,
-    route: contract.grading.changeScheme,
+    route: routes.grading.changeScheme,
     body: (v) => ({
       ...sentOf(next),
       id: idOf(v.name),

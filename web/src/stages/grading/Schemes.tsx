@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { maxIndex } from '@ember-slate/core/freshness';
 import { useChosenRow, useView } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -10,7 +10,7 @@ import { say } from './say.ts';
 
 /** The schemes fish is judged by: their signs and versions, and how the shop's own lots age on them. */
 export default function Schemes() {
-  const { data: schemes, problem, refetch } = useRead(contract.grading.schemes);
+  const { data: schemes, problem, refetch } = useRead(routes.grading.schemes);
   const { me } = useShop();
   const [chosen, setChosen] = useChosenRow('scheme');
   const [part, setPart] = useView('part', ['signs', 'line'], 'signs');

@@ -1,7 +1,7 @@
 import type { Grading, Lot } from './useGrading.ts';
 import type { Verdict } from '@ember-slate/core/freshness';
 import { VerdictPanel } from './VerdictPanel.tsx';
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { notify, useAppDispatch } from '../../app/store.ts';
 import { say } from './say.ts';
 import { useChange } from '../../app/api.ts';
@@ -15,7 +15,7 @@ export function Verdicts({ of, lot }: { of: Grading; lot: Lot }) {
   const go = useNavigate();
   const [verdict, setVerdict] = useKept<Verdict | null>(of.kept, 'verdict', null);
   const [why, setWhy] = useKept(of.kept, 'why', '');
-  const { send, busy, problem } = useChange(contract.grading.record);
+  const { send, busy, problem } = useChange(routes.grading.record);
   const { result, started, looked, wanted } = of;
   const chosen = verdict ?? result?.verdict ?? null;
   const missing = looked.length < wanted;

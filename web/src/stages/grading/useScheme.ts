@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { schemeFaults } from '@ember-slate/core/freshness';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -45,7 +45,7 @@ export function useScheme(scheme: KeptScheme) {
       centres: scheme.centres.map(String),
       note: '',
     }),
-    route: contract.grading.changeScheme,
+    route: routes.grading.changeScheme,
     params: { id: scheme.id },
     body: (v) => ({ ...sentOf(nextOf(v)), version: v.version, note: v.note }),
     onDone: () => undefined,

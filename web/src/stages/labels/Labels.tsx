@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type LabelSettings, type Problem } from '@ember-slate/contract';
+import type { AnswerOf, LabelSettings, Problem } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -18,11 +19,11 @@ import { LabelPreview } from '../../parts/LabelPreview.tsx';
 import { formatMoney } from '../../parts/money.ts';
 import { say } from './say.ts';
 
-type Read = AnswerOf<typeof contract.labels.read>;
+type Read = AnswerOf<typeof routes.labels.read>;
 
 /** Labels made today, what a scanned one says, and how labels are made. */
 export default function Labels() {
-  const { data, problem, refetch } = useRead(contract.labels.today);
+  const { data, problem, refetch } = useRead(routes.labels.today);
   const settings = useFormSettings();
   const { me } = useShop();
   const { time } = useTimes();
@@ -33,7 +34,7 @@ export default function Labels() {
   const ask = async (scan: string) => {
     const outcome = await request<Read>(
       'GET',
-      `${contract.labels.read.path}?${new URLSearchParams({ code: scan }).toString()}`,
+      `${routes.labels.read.path}?${new URLSearchParams({ code: scan }).toString()}`,
     );
     setRead(outcome.ok ? outcome.data : (outcome.problem.detail ?? outcome.problem.title));
     setCode('');
@@ -124,7 +125,7 @@ export default function Labels() {
             <a
               key={size}
               className="why inline-flex min-h-11 items-center"
-              href={contract.labels.priceCards.path.replace(':size', size)}
+              href={routes.labels.priceCards.path.replace(':size', size)}
               target="_blank"
               rel="noreferrer"
             >
@@ -155,7 +156,7 @@ const fieldNames = {
 function LabelSettingsForm({ was }: { was: LabelSettings & { version: number } }) {
   const draft = useDraft('labels');
   const [version, setVersion] = useKept(draft, 'version', was.version);
-  const { send, busy } = useChange(contract.labels.setSettings, draft);
+  const { send, busy } = useChange(routes.labels.setSettings, draft);
   const said = useNotify();
   const [now, setNow] = useKept<LabelSettings>(draft, 'now', () => {
     const { version: _v, ...fields } = was;

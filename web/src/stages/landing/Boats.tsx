@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { Link, useParams } from 'react-router';
 import { useRead } from '../../app/api.ts';
@@ -10,10 +11,10 @@ import { Waiting } from '../../parts/Waiting.tsx';
 import { boatPath } from './words.ts';
 import { say } from './say.ts';
 
-type Boat = AnswerOf<typeof contract.landing.boat>;
+type Boat = AnswerOf<typeof routes.landing.boat>;
 
 function Record({ name }: { name: string }) {
-  const { data: boat, problem, refetch } = useRead(contract.landing.boat, { query: { name } });
+  const { data: boat, problem, refetch } = useRead(routes.landing.boat, { query: { name } });
   const { dayName } = useTimes();
   const mass = useMass();
   if (!boat) return <Waiting problem={problem} onRetry={refetch} />;
@@ -73,7 +74,7 @@ function Record({ name }: { name: string }) {
 
 /** Boats and farms, and what was landed of each, whoever brought it. */
 export default function Boats() {
-  const { data, problem, refetch } = useRead(contract.landing.boats);
+  const { data, problem, refetch } = useRead(routes.landing.boats);
   const chosen = useParams().id;
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   const shown = chosen ?? data[0]?.name;

@@ -1,4 +1,5 @@
-import { contract, type SupplierRecord } from '@ember-slate/contract';
+import type { SupplierRecord } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -22,7 +23,7 @@ function PaidOtherwise({ claim, onDone }: Props) {
   const form = useForm({
     draft: useDraft(`claim ${claim.id}`),
     opened: (): { money: number | null } => ({ money: null }),
-    route: contract.landing.settle,
+    route: routes.landing.settle,
     params: { id: claim.id },
     body: ({ money }) => ({ money: money ?? 0 }),
     onDone,
@@ -48,7 +49,7 @@ function CreditRight({ claim, was, onDone }: Props & { was: number }) {
   const form = useForm({
     draft: useDraft(`credit ${claim.id}`),
     opened: (): { money: number | null; reason: string } => ({ money: was, reason: '' }),
-    route: contract.landing.putCreditRight,
+    route: routes.landing.putCreditRight,
     params: { id: claim.id },
     body: (v) => ({ was, ...v }),
     onDone,
@@ -78,7 +79,7 @@ function TakeBack({ claim, onDone }: Props) {
   const form = useForm({
     draft: useDraft(`withdraw claim ${claim.id}`),
     opened: () => ({ reason: '' }),
-    route: contract.landing.withdrawClaim,
+    route: routes.landing.withdrawClaim,
     params: { id: claim.id },
     body: (v) => v,
     onDone,
@@ -104,7 +105,7 @@ export type ClaimAct = 'paid' | 'back';
 /** What may be done about a claim: the way back for one that was a mistake, and what was paid otherwise. */
 export function ClaimActs({ claim, onAct }: { claim: Claim; onAct: (what: ClaimAct) => void }) {
   const { me } = useShop();
-  const { send, busy } = useChange(contract.landing.settle);
+  const { send, busy } = useChange(routes.landing.settle);
   const said = useNotify();
   const isOpen = claim.settledMoney === null;
   const isManager = me.role === 'manager';

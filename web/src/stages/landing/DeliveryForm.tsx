@@ -1,4 +1,5 @@
-import { contract, type Delivery } from '@ember-slate/contract';
+import type { Delivery } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
 import { useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
@@ -107,14 +108,14 @@ interface Props {
 export function DeliveryForm({ delivery, onDone, onCancel }: Props) {
   const { shop } = useShop();
   const { time, today } = useTimes();
-  const { data: suppliers } = useRead(contract.landing.suppliers);
+  const { data: suppliers } = useRead(routes.landing.suppliers);
   const form = useForm({
     draft: useDraft(delivery ? `delivery ${delivery.id}` : 'delivery'),
     opened: (): Values => ({
       ...(delivery ? asItStands(delivery) : { ...blank, day: today() }),
       at: parseClock(time(delivery?.arrivedAt ?? new Date())),
     }),
-    route: delivery ? contract.landing.editDelivery : contract.landing.createDelivery,
+    route: delivery ? routes.landing.editDelivery : routes.landing.createDelivery,
     params: { id: delivery?.id ?? 0 },
     body: (v: Values) => ({
       supplier: v.supplier,

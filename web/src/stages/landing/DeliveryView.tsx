@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type Delivery, type LotRow } from '@ember-slate/contract';
+import type { Delivery, LotRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { areaWords, isSeaArea } from '@ember-slate/core/labels';
 import { conditionCode, conditionName, shortName } from '@ember-slate/core/species';
 import { formatTemperature } from '@ember-slate/core/units';
@@ -27,7 +28,7 @@ import { say } from './say.ts';
 /** Closing asks for a reason when the note and the scale differ. */
 function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => void }) {
   const draft = useDraft(`close delivery ${delivery.id}`);
-  const { send, busy, problem } = useChange(contract.landing.closeDelivery, draft);
+  const { send, busy, problem } = useChange(routes.landing.closeDelivery, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
   const mass = useMass();
   const off = delivery.differences.length > 0;
@@ -65,7 +66,7 @@ function CloseNote({ delivery, onMore }: { delivery: Delivery; onMore: () => voi
 
 /** A delivery that was opened by mistake goes away, as long as nothing was landed from it. */
 function Drop({ delivery }: { delivery: Delivery }) {
-  const { send, busy, problem } = useChange(contract.landing.dropDelivery);
+  const { send, busy, problem } = useChange(routes.landing.dropDelivery);
   return (
     <div className="mt-4 border-t border-line pt-3">
       <Refused problem={problem} />
@@ -80,7 +81,7 @@ function Drop({ delivery }: { delivery: Delivery }) {
 function Head({ delivery, onCorrect }: { delivery: Delivery; onCorrect: (() => void) | null }) {
   const { when } = useTimes();
   const units = useAppSelector((s) => s.prefs.units);
-  const { data: suppliers } = useRead(contract.landing.suppliers);
+  const { data: suppliers } = useRead(routes.landing.suppliers);
   const supplierPath = `/suppliers/${suppliers?.find((s) => s.name === delivery.supplier)?.id ?? ''}`;
   return (
     <>
@@ -298,7 +299,7 @@ function LandMore({ delivery, onLanded, onNoMore }: MoreProps) {
   // Lots landed from this form: it begins anew after each of them, and only then.
   const [landed, setLanded] = useState(0);
   const [draft, setDraft] = useState<LotDraft | undefined>();
-  const { data: last } = useRead(contract.landing.lastLots, {
+  const { data: last } = useRead(routes.landing.lastLots, {
     query: { supplier: delivery.supplier },
   });
   const again = (last ?? []).filter(

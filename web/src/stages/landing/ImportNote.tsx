@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type Delivery, type Problem } from '@ember-slate/contract';
+import type { AnswerOf, Delivery, Problem } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
 import { noteFields, type NoteField } from '@ember-slate/core/landing';
 import { shortName } from '@ember-slate/core/species';
@@ -17,7 +18,7 @@ import { textOf } from '../../parts/textFile.ts';
 import { say } from './say.ts';
 import { type Column, Table } from '../../parts/Table.tsx';
 
-type Note = AnswerOf<typeof contract.landing.readNote>;
+type Note = AnswerOf<typeof routes.landing.readNote>;
 
 const fieldNames: Record<NoteField, string> = {
   species: say('species'),
@@ -60,7 +61,7 @@ function Source({
   onFile: (file: File | undefined) => void;
   onPasted: () => void;
 }) {
-  const { data: suppliers } = useRead(contract.landing.suppliers);
+  const { data: suppliers } = useRead(routes.landing.suppliers);
   return (
     <div className="grid grid-cols-4 gap-x-6 gap-y-1 max-sm:grid-cols-2">
       <Picker
@@ -166,7 +167,7 @@ function NoteTable({
 
 /** The note as it is read: from a file or pasted lines, with the columns as they were matched. */
 function useNoteFile(draft: Draft, supplier: string) {
-  const read = useChange(contract.landing.readNote);
+  const read = useChange(routes.landing.readNote);
   const [text, setText] = useKept(draft, 'text', '');
   const [encoding, setEncoding] = useKept<string | null>(draft, 'encoding', null);
   const [note, setNote] = useState<Note | null>(null);
@@ -207,7 +208,7 @@ export function ImportNote({ onDone, onCancel }: { onDone: (id: number) => void;
   const { time, today } = useTimes();
   const dispatch = useAppDispatch();
   const draft = useDraft('note from a file');
-  const land = useChange(contract.landing.importNote, draft);
+  const land = useChange(routes.landing.importNote, draft);
   const [supplier, setSupplier] = useKept(draft, 'supplier', '');
   const [at, setAt] = useKept(draft, 'at', () => parseClock(time(new Date())));
   const [probeTenths, setProbe] = useKept<number | null>(draft, 'probeTenths', null);

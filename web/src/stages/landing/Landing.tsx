@@ -1,4 +1,5 @@
-import { contract, type Delivery } from '@ember-slate/contract';
+import type { Delivery } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { lazy, Suspense } from 'react';
 import { useChosenRow, useDay } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -153,7 +154,7 @@ export default function Landing() {
     data: found,
     problem,
     refetch,
-  } = useRead(contract.landing.deliveries, { query: past ? { day } : {} });
+  } = useRead(routes.landing.deliveries, { query: past ? { day } : {} });
   // One that is still open belongs to today’s work, whenever it came.
   const deliveries = past ? found?.filter((d) => d.landedOn === day) : found;
   const [lot] = useChosenRow('lot');

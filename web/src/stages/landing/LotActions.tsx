@@ -1,4 +1,5 @@
-import { contract, type LotRow } from '@ember-slate/contract';
+import type { LotRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { multiplyRate } from '@ember-slate/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { useChange, useRead } from '../../app/api.ts';
@@ -30,7 +31,7 @@ type Act = (typeof acts)[number];
 function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const draft = useDraft(`hold ${lot.id}`);
   const [version, setVersion] = useKept(draft, 'version', lot.version);
-  const { send, busy, problem } = useChange(contract.landing.hold, draft);
+  const { send, busy, problem } = useChange(routes.landing.hold, draft);
   const [reason, setReason] = useKept(draft, 'reason', '');
   const save = async (text: string | null, over = version) => {
     const outcome = await send({ version: over, reason: text }, { id: lot.id });
@@ -77,7 +78,7 @@ function Hold({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
 
 function Split({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const draft = useDraft(`split ${lot.id}`);
-  const { send, busy, problem } = useChange(contract.landing.split, draft);
+  const { send, busy, problem } = useChange(routes.landing.split, draft);
   const dispatch = useAppDispatch();
   const [pieces, setPieces] = useKept(draft, 'pieces', '');
   const [weight, setWeight] = useKept<Weight | null>(draft, 'weight', null);
@@ -136,7 +137,7 @@ const outcomes = [
 ] as const;
 
 function Claim({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
-  const { data } = useRead(contract.landing.claims, { params: { id: lot.id } });
+  const { data } = useRead(routes.landing.claims, { params: { id: lot.id } });
   if (!data) return <p className="text-ink3">…</p>;
   return (
     <ClaimForm lot={lot} wording={data.wording} reason={data.draft} claims={data.claims} onDone={onDone} />
@@ -185,7 +186,7 @@ function ClaimForm({
   onDone: () => void;
 }) {
   const draft = useDraft(`claim ${lot.id}`);
-  const { send, busy, problem } = useChange(contract.landing.claim, draft);
+  const { send, busy, problem } = useChange(routes.landing.claim, draft);
   const dispatch = useAppDispatch();
   const all = lot.there.pieces > 0;
   const [outcome, setOutcome] = useKept<'return' | 'bin' | 'keep'>(draft, 'outcome', all ? 'return' : 'keep');
@@ -276,7 +277,7 @@ function ClaimForm({
 }
 
 function Label({ lot }: { lot: LotRow }) {
-  const { send, busy, problem } = useChange(contract.landing.printLabel);
+  const { send, busy, problem } = useChange(routes.landing.printLabel);
   const dispatch = useAppDispatch();
   const [copies, setCopies] = useState('1');
   const print = async () => {

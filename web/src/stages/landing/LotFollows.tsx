@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type LotRow } from '@ember-slate/contract';
+import type { AnswerOf, LotRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../../app/api.ts';
 import { TextField } from '../../parts/Field.tsx';
 import { useMass } from '../../parts/Mass.tsx';
@@ -6,7 +7,7 @@ import { WithReason } from '../../parts/WithReason.tsx';
 import { say } from './say.ts';
 import type { useLotForm } from './useLotForm.ts';
 
-type Uses = AnswerOf<typeof contract.landing.lotUses>;
+type Uses = AnswerOf<typeof routes.landing.lotUses>;
 type State = ReturnType<typeof useLotForm>;
 
 /** What of the lot the form says otherwise. */
@@ -39,7 +40,7 @@ function followsOf(uses: Uses, lot: LotRow, { form }: State, mass: (g: number) =
 
 /** Said before a lot is put right: what follows, and why it is done where others have worked with what it says. */
 export function LotFollows({ lot, state }: { lot: LotRow; state: State }) {
-  const { data: uses } = useRead(contract.landing.lotUses, { params: { id: lot.id } });
+  const { data: uses } = useRead(routes.landing.lotUses, { params: { id: lot.id } });
   const mass = useMass();
   if (!uses) return null;
   const follows = followsOf(uses, lot, state, mass);
@@ -71,7 +72,7 @@ export function LandedTwice({ lot, onDone }: { lot: LotRow; onDone: () => void }
   return (
     <WithReason
       draft={`take lot ${lot.id} away`}
-      route={contract.landing.dropLot}
+      route={routes.landing.dropLot}
       params={{ id: lot.id }}
       body={(reason) => ({ version: lot.version, reason })}
       open={say('landed_twice_take_it_away')}

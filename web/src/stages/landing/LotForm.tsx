@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { inWords } from '@ember-slate/words/core';
 import { faoAreas, gearClasses, isSeaArea, subAreas } from '@ember-slate/core/labels';
 import { conditionName, conditionsFor, isPiece, shortName } from '@ember-slate/core/species';
@@ -137,7 +137,7 @@ function WhatCame({ state, isNew }: { state: LotFormState; isNew: boolean }) {
 /** Where it lived, how it was caught, and by which papers. */
 function WhereFrom({ form }: Pick<LotFormState, 'form'>) {
   const { production, area } = form.values;
-  const { data: boats } = useRead(contract.landing.boats);
+  const { data: boats } = useRead(routes.landing.boats);
   return (
     <>
       <Choice

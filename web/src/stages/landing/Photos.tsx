@@ -1,4 +1,5 @@
-import { contract, type Problem } from '@ember-slate/contract';
+import type { Problem } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRef, useState } from 'react';
 import { api, useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
@@ -10,7 +11,7 @@ const mostBytes = 12_000_000;
 
 /** Photos of a lot: taken with the device's camera or chosen from its files. */
 export function Photos({ lotId }: { lotId: number }) {
-  const { data } = useRead(contract.landing.photos, { params: { id: lotId } });
+  const { data } = useRead(routes.landing.photos, { params: { id: lotId } });
   const { when } = useTimes();
   const dispatch = useAppDispatch();
   const input = useRef<HTMLInputElement>(null);
@@ -21,7 +22,7 @@ export function Photos({ lotId }: { lotId: number }) {
     if (file.size > mostBytes) return setSaid(say('a_picture_may_have_12_mb_take_it'));
     setBusy(true);
     try {
-      const response = await fetch(contract.landing.addPhoto.path.replace(':id', String(lotId)), {
+      const response = await fetch(routes.landing.addPhoto.path.replace(':id', String(lotId)), {
         method: 'POST',
         headers: {
           'Content-Type': file.type || 'application/octet-stream',

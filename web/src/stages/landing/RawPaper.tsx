@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type LotRow } from '@ember-slate/contract';
+import type { LotRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { groundName, groundRefusal, rawGrounds, type RawGround } from '@ember-slate/core/coldchain';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -15,7 +16,7 @@ import { say } from './say.ts';
 export function RawPaper({ lot, onDone }: { lot: LotRow; onDone: () => void }) {
   const { shop, me } = useShop();
   const draft = useDraft(`raw paper ${lot.id}`);
-  const { send, busy, problem } = useChange(contract.landing.rawPaper, draft);
+  const { send, busy, problem } = useChange(routes.landing.rawPaper, draft);
   const possible = rawGrounds.filter((g) => groundRefusal(g, lot.production, shop.ruleProfile) === null);
   const [ground, setGround] = useKept<RawGround | null>(draft, 'ground', null);
   const [document, setDocument] = useKept(draft, 'document', '');

@@ -1,5 +1,6 @@
 import { dayMs } from '@ember-slate/core/calendar';
-import { contract, type Problem, type SupplierRecord } from '@ember-slate/contract';
+import type { Problem, SupplierRecord } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { useChosenRow } from '../../app/address.ts';
@@ -81,7 +82,7 @@ const dressedWords = { headed_gutted: say('head_off_gutted'), gutted: say('gutte
 function Terms({ record }: { record: SupplierRecord }) {
   const draft = useDraft(`supplier terms ${record.id}`);
   const [version, setVersion] = useKept(draft, 'version', record.version);
-  const { send, busy } = useChange(contract.landing.editSupplier, draft);
+  const { send, busy } = useChange(routes.landing.editSupplier, draft);
   const [wording, setWording] = useKept(draft, 'wording', record.claimWording);
   const [dressed, setDressed] = useKept<'ask' | 'headed_gutted' | 'gutted'>(
     draft,
@@ -137,7 +138,7 @@ function Terms({ record }: { record: SupplierRecord }) {
 }
 
 function Record({ id }: { id: number }) {
-  const { data: record, problem, refetch } = useRead(contract.landing.supplier, { params: { id } });
+  const { data: record, problem, refetch } = useRead(routes.landing.supplier, { params: { id } });
   const { me } = useShop();
   const { day } = useTimes();
   const degrees = useDegrees();
@@ -254,7 +255,7 @@ const limit = { y: 2, name: say('limit'), hot: true };
 
 /** Suppliers and what their fish was like. */
 export default function Suppliers() {
-  const { data: suppliers, problem, refetch } = useRead(contract.landing.suppliers);
+  const { data: suppliers, problem, refetch } = useRead(routes.landing.suppliers);
   const chosen = Number(useParams().id ?? 0);
   const { me } = useShop();
   const [bringing, setList] = useChosenRow('list');

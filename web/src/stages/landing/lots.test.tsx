@@ -386,7 +386,7 @@ describe('a new lot', () => {
     const sent = standing(empty);
     await press('Land this lot');
     await says(/Choose|species/i);
-    expect(screen.getAllByRole('alert').length).toBeGreaterThanOrEqual(3);
+    expect((await screen.findAllByRole('alert')).length).toBeGreaterThanOrEqual(3);
     expect(sent()).toEqual([]);
   });
 

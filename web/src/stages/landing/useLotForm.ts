@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type LotRow } from '@ember-slate/contract';
+import type { AnswerOf, LotRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { isSeaArea } from '@ember-slate/core/labels';
 import {
   isSkinned,
@@ -16,7 +17,7 @@ import { wholeNumber, type Weight } from '../../parts/Field.tsx';
 import type { Scanned } from './BoxScan.tsx';
 import { say } from './say.ts';
 
-export type LotDraft = AnswerOf<typeof contract.landing.lastLots>[number];
+export type LotDraft = AnswerOf<typeof routes.landing.lastLots>[number];
 
 /** What the form holds; what is sent of it is `bodyOf`. */
 interface LotValues {
@@ -144,7 +145,7 @@ export function useLotForm(sources: LotSources, onDone: () => void) {
   const form = useForm({
     draft: useDraft(lot ? `lot ${lot.id}` : `lot of delivery ${deliveryId} ${draft?.speciesId ?? ''}`),
     opened: () => opened(sources),
-    route: lot ? contract.landing.editLot : contract.landing.addLot,
+    route: lot ? routes.landing.editLot : routes.landing.addLot,
     params: { id: lot?.id ?? deliveryId },
     body: (v: LotValues) => bodyOf(v, book.get(v.speciesId), lot),
     onDone: (answer, v) => {

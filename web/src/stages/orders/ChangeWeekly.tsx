@@ -1,4 +1,5 @@
-import { contract, type StandingOrder } from '@ember-slate/contract';
+import type { StandingOrder } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { weekdayName, weekdayOf } from '@ember-slate/core/calendar';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -34,7 +35,7 @@ export function ChangeWeekly({ of, onDone }: { of: StandingOrder; onDone: () => 
   const form = useForm({
     draft: useDraft(`weekly ${of.id} ${of.version}`),
     opened: () => fieldsOf(of),
-    route: contract.orders.changeStanding,
+    route: routes.orders.changeStanding,
     params: { id: of.id },
     body: (v) => ({
       version: v.version,

@@ -1,4 +1,5 @@
-import { contract, type Order, type Pay } from '@ember-slate/contract';
+import type { Order, Pay } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -19,7 +20,7 @@ export function DepositRight({ order, onClose }: { order: Order; onClose: () => 
       pay: order.depositPay ?? 'cash',
       reason: '',
     }),
-    route: contract.orders.putDepositRight,
+    route: routes.orders.putDepositRight,
     params: { id: order.id },
     body: (v) => ({ ...v, money: v.money ?? 0 }),
     onDone: onClose,

@@ -1,4 +1,5 @@
-import { contract, type Order } from '@ember-slate/contract';
+import type { Order } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
 import { useNow } from '../../app/shop.tsx';
@@ -12,7 +13,7 @@ import { say } from './say.ts';
 /** Cancels an order, or notes that nobody came for it. */
 export function GiveUp({ order, onClose }: { order: Order; onClose: () => void }) {
   const draft = useDraft(`give up ${order.id}`);
-  const { send, busy, problem } = useChange(contract.orders.cancel, draft);
+  const { send, busy, problem } = useChange(routes.orders.cancel, draft);
   const due = new Date(order.dueAt) < useNow();
   const [what, setWhat] = useKept<'uncollected' | 'cancelled'>(
     draft,

@@ -1,4 +1,5 @@
-import { contract, type Order } from '@ember-slate/contract';
+import type { Order } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortReady } from '@ember-slate/core/orders';
 import { shortName } from '@ember-slate/core/species';
 import { useEffect, useRef, type ReactNode } from 'react';
@@ -91,7 +92,7 @@ export function OrderRow({ order, children }: { order: Order; children: ReactNod
           {order.customer}{' '}
           <a
             className="why text-note font-normal"
-            href={contract.orders.slip.path.replace(':id', String(order.id))}
+            href={routes.orders.slip.path.replace(':id', String(order.id))}
             target="_blank"
             rel="noreferrer"
             title={say('its_slip_to_print')}

@@ -1,4 +1,5 @@
-import { contract, type Order } from '@ember-slate/contract';
+import type { Order } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { useRead } from '../../app/api.ts';
@@ -63,7 +64,7 @@ const Forgotten = ({ onPress }: { onPress: () => void }) => (
 );
 
 export default function Orders() {
-  const { data: orders, problem, refetch } = useRead(contract.orders.list, { query: {} });
+  const { data: orders, problem, refetch } = useRead(routes.orders.list, { query: {} });
   const { me } = useShop();
   const { when, day } = useTimes();
   const now = useNow();

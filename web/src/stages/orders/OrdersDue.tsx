@@ -1,4 +1,5 @@
-import { contract, type Order } from '@ember-slate/contract';
+import type { Order } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortReady } from '@ember-slate/core/orders';
 import { useState } from 'react';
 import { useRead } from '../../app/api.ts';
@@ -21,8 +22,8 @@ function readyAt(order: Order, done: ReadonlyMap<number, string>): string | null
 
 /** Today's collections as the counter reads them from a step away: what is ready, and when the rest will be. */
 export default function OrdersDue() {
-  const { data: orders, problem, refetch } = useRead(contract.orders.list, { query: {} });
-  const { data: clock } = useRead(contract.bench.clock);
+  const { data: orders, problem, refetch } = useRead(routes.orders.list, { query: {} });
+  const { data: clock } = useRead(routes.bench.clock);
   const { me } = useShop();
   const { time, when, day, today } = useTimes();
   const now = useNow();
@@ -96,7 +97,7 @@ export default function OrdersDue() {
         })}
       </ul>
       <p className="pt-4">
-        <a className="why" href={contract.orders.calendar.path} download>
+        <a className="why" href={routes.orders.calendar.path} download>
           {say('calendar_file')}
         </a>
       </p>

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useEffect, useState } from 'react';
 import { request } from '../../app/request.ts';
@@ -10,7 +11,7 @@ import { useMass } from '../../parts/Mass.tsx';
 import type { Draft, NewLine } from './draft.ts';
 import { say } from './say.ts';
 
-type Answer = AnswerOf<typeof contract.orders.promise>[number];
+type Answer = AnswerOf<typeof routes.orders.promise>[number];
 
 /** Asks the shop what graded stock could serve, a moment after the typing stops. */
 export function usePromise(
@@ -23,7 +24,7 @@ export function usePromise(
   useEffect(() => {
     if (lines.length === 0 || dueAt === null) return;
     const ask = async () => {
-      const outcome = await request<Answer[]>('POST', contract.orders.promise.path, JSON.parse(question));
+      const outcome = await request<Answer[]>('POST', routes.orders.promise.path, JSON.parse(question));
       if (outcome.ok) setAnswer({ question, lines: outcome.data });
     };
     const timer = window.setTimeout(() => void ask(), 180);

@@ -1,5 +1,6 @@
 import { weekdayName } from '@ember-slate/core/calendar';
-import { contract, type AnswerOf, type Order, type Problem, type StandingOrder } from '@ember-slate/contract';
+import type { AnswerOf, Order, Problem, StandingOrder } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -12,9 +13,9 @@ import { Stale } from '../../parts/Stale.tsx';
 import { say } from './say.ts';
 
 /** A note about a customer, to be read by whoever answers the telephone. */
-function About({ known }: { known: AnswerOf<typeof contract.orders.customer> }) {
+function About({ known }: { known: AnswerOf<typeof routes.orders.customer> }) {
   const draft = useDraft(`customer ${known.id}`);
-  const { send, busy } = useChange(contract.orders.noteCustomer, draft);
+  const { send, busy } = useChange(routes.orders.noteCustomer, draft);
   const [version, setVersion] = useKept(draft, 'version', known.version);
   const [note, setNote] = useKept<string | null>(draft, 'note', null);
   const [problem, setProblem] = useKept<Problem | null>(draft, 'problem', null);
@@ -70,7 +71,7 @@ export function Recall({
   id: number;
   onAgain: (lines: Order['lines'] | StandingOrder['lines']) => void;
 }) {
-  const { data: known } = useRead(contract.orders.customer, { params: { id } });
+  const { data: known } = useRead(routes.orders.customer, { params: { id } });
   const { day } = useTimes();
   const want = useWant();
   if (!known) return null;

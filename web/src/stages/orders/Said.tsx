@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formOf, offered } from '@ember-slate/core/forms';
 import { anyWhite, parseOrder, type Answered, type ParsedLine } from '@ember-slate/core/orders';
 import { formatClock, weekdayOf } from '@ember-slate/core/calendar';
@@ -132,7 +132,7 @@ export function Said({
   const book = useSpecies();
   const forms = useForms();
   const { today, dayWords } = useTimes();
-  const { data: stock } = useRead(contract.counter.stock);
+  const { data: stock } = useRead(routes.counter.stock);
   const sentence = useSentence();
   const [text, setText] = useState('');
   /** What was answered, by the words of the line it was asked of. */

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formOf } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
 import { useRead } from '../../app/api.ts';
@@ -12,7 +12,7 @@ import { say } from './say.ts';
 
 /** What open orders lack, as whole fish for the buyer. */
 export default function ToBuy() {
-  const { data: list, problem, refetch } = useRead(contract.orders.buying);
+  const { data: list, problem, refetch } = useRead(routes.orders.buying);
   const { when } = useTimes();
   const mass = useMass();
   const forms = useForms();

@@ -1,4 +1,5 @@
-import { contract, type StandingOrder } from '@ember-slate/contract';
+import type { StandingOrder } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formatClock, weekdayName } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { useState } from 'react';
@@ -17,12 +18,12 @@ import { say } from './say.ts';
 
 /** Orders that come every week: their orders are made a week ahead, so that planning and buying count them. */
 export default function Weekly() {
-  const { data: list, problem, refetch } = useRead(contract.orders.standing);
+  const { data: list, problem, refetch } = useRead(routes.orders.standing);
   const { me } = useShop();
   const { dayWords } = useTimes();
   const want = useWant();
   const dispatch = useAppDispatch();
-  const end = useChange(contract.orders.endStanding);
+  const end = useChange(routes.orders.endStanding);
   const [ending, setEnding] = useState<StandingOrder | null>(null);
   const [changing, setChanging] = useState<StandingOrder | null>(null);
   if (!list) return <Waiting problem={problem} onRetry={refetch} />;

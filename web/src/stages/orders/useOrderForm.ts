@@ -1,4 +1,5 @@
-import { contract, type Order } from '@ember-slate/contract';
+import type { Order } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addDays, instantOn, weekdayName, weekdayOf } from '@ember-slate/core/calendar';
 import { useMemo } from 'react';
 import { useRead } from '../../app/api.ts';
@@ -40,7 +41,7 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
   const { today, local } = useTimes();
   const forms = useForms();
   const dispatch = useAppDispatch();
-  const { data: customers } = useRead(contract.orders.customers);
+  const { data: customers } = useRead(routes.orders.customers);
   const draft = useDraft(order ? `order ${order.id}` : 'order');
   const instant = (v: Values) =>
     v.dueTime === null ? null : instantOn(v.dueDay, v.dueTime, shop).toISOString();
@@ -62,11 +63,7 @@ export function useOrderForm({ order, onDone, onFresh }: Asked) {
       };
     },
     route: (v) =>
-      order
-        ? contract.orders.edit
-        : v.often === 'weekly'
-          ? contract.orders.keepStanding
-          : contract.orders.take,
+      order ? routes.orders.edit : v.often === 'weekly' ? routes.orders.keepStanding : routes.orders.take,
     params: { id: order?.id ?? 0 },
     body: (v) => {
       const who = { customer: v.customer, phone: v.phone, remarks: v.remarks };

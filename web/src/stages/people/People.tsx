@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
@@ -16,7 +16,7 @@ const pinWords: Record<Person['pin'], string> = {
 
 /** Who works here, what each may do, their PINs and where they are signed in; for the manager. */
 export default function People() {
-  const { data, problem, refetch } = useRead(contract.people.list);
+  const { data, problem, refetch } = useRead(routes.people.list);
   const [open, choose] = useChosenRow('who');
   const { when } = useTimes();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;

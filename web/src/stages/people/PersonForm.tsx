@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type Role } from '@ember-slate/contract';
+import type { AnswerOf, Role } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -10,7 +11,7 @@ import { TextField } from '../../parts/Field.tsx';
 import { Form } from '../../parts/Form.tsx';
 import { say } from './say.ts';
 
-export type Person = AnswerOf<typeof contract.people.list>[number];
+export type Person = AnswerOf<typeof routes.people.list>[number];
 
 export const roleWords: Record<Role, string> = {
   counter: say('counter'),
@@ -65,7 +66,7 @@ export function PersonForm({ person, onDone }: { person: Person | null; onDone: 
       role: person?.role ?? 'counter',
       active: person?.active ?? true,
     }),
-    route: person ? contract.people.edit : contract.people.add,
+    route: person ? routes.people.edit : routes.people.add,
     params: { id: person?.id ?? 0 },
     body: ({ version, name, role, active }) =>
       person ? { version, name, role, active } : { name, role, pin },
@@ -106,8 +107,8 @@ export function PersonForm({ person, onDone }: { person: Person | null; onDone: 
 /** A new PIN for somebody who forgot theirs, and signing out everywhere. */
 export function Access({ person }: { person: Person }) {
   const [pin, setPin] = useState<string | null>(null);
-  const set = useChange(contract.people.setPin);
-  const out = useChange(contract.people.signOut);
+  const set = useChange(routes.people.setPin);
+  const out = useChange(routes.people.signOut);
   const said = useNotify();
   const hand = async () => {
     const outcome = await set.send({ pin: pin! }, { id: person.id });

@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type Problem } from '@ember-slate/contract';
+import type { Problem } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { freezingRules, groundName, groundRefusal, rawGrounds } from '@ember-slate/core/coldchain';
 import { type RuleProfile, intakeLimit } from '@ember-slate/core/freshness';
 import { useState } from 'react';
@@ -19,8 +20,8 @@ const productions = ['caught', 'caught_freshwater', 'farmed'] as const;
 
 /** Whose food rules the shop starts from, side by side with what each of them changes here. */
 export default function Rules() {
-  const { data, problem, refetch } = useRead(contract.people.rules);
-  const { send, busy } = useChange(contract.people.setRules);
+  const { data, problem, refetch } = useRead(routes.people.rules);
+  const { send, busy } = useChange(routes.people.setRules);
   const dispatch = useAppDispatch();
   const degrees = useDegrees();
   const [refused, setRefused] = useState<{ problem: Problem; profile: RuleProfile } | null>(null);

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
 import { useTimes } from '../../app/shop.tsx';
@@ -11,8 +11,8 @@ const words = { in: say('signed_in'), wrong: say('wrong_pin'), waiting: say('had
 
 /** Who signed in from where, who tried to, and who has to wait; for the manager. */
 export default function SignIns() {
-  const { data, problem, refetch } = useRead(contract.people.signIns);
-  const release = useChange(contract.people.release);
+  const { data, problem, refetch } = useRead(routes.people.signIns);
+  const release = useChange(routes.people.release);
   const said = useNotify();
   const { when } = useTimes();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;

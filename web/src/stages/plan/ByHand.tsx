@@ -1,4 +1,5 @@
-import { contract, type PlanLine, type SpeciesRow } from '@ember-slate/contract';
+import type { PlanLine, SpeciesRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { pickOutcome } from '@ember-slate/core/cutplan';
 import { formOf, type Form } from '@ember-slate/core/forms';
 import { shortName } from '@ember-slate/core/species';
@@ -56,8 +57,8 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
   const forms = useForms();
   const want = useWant();
   const dispatch = useAppDispatch();
-  const choose = useChange(contract.plan.choose);
-  const send = useChange(contract.plan.send);
+  const choose = useChange(routes.plan.choose);
+  const send = useChange(routes.plan.send);
   const problem = lastProblem(choose, send);
   const saved = toPicks(line.picks);
   const [picks, setPicks] = useState<Picks>(line.picks.length > 0 ? saved : toPicks(line.proposal));
@@ -170,7 +171,7 @@ function Line({ line, species }: { line: PlanLine; species: SpeciesRow }) {
 }
 
 export default function ByHand() {
-  const { data: lines, problem, refetch } = useRead(contract.plan.lines);
+  const { data: lines, problem, refetch } = useRead(routes.plan.lines);
   const { when } = useTimes();
   const want = useWant();
   const now = useNow();

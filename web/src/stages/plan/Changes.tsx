@@ -1,4 +1,5 @@
-import { contract, type PlanChanges } from '@ember-slate/contract';
+import type { PlanChanges } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formOf } from '@ember-slate/core/forms';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
@@ -37,7 +38,7 @@ function words(l: Line): string {
 
 /** What a plan does otherwise than the one before it: lines, fish, counter, and what that is worth. */
 export function Changes({ planId }: { planId: number }) {
-  const { data, problem, refetch } = useRead(contract.plan.changes, { params: { id: planId } });
+  const { data, problem, refetch } = useRead(routes.plan.changes, { params: { id: planId } });
   const { when } = useTimes();
   const mass = useMass();
   const forms = useForms();

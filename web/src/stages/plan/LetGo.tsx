@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange, useRead } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
 import { Button } from '../../parts/Button.tsx';
@@ -23,9 +23,9 @@ function priceWords(gain: number | null): string {
 /** An order comes before the counter. Only a person lets a line go, and is told what that is worth. */
 export function LetGo({ planId, species, line, onClose }: Props) {
   const gone = line.letGoBy !== null;
-  const letGo = useChange(contract.plan.letGo);
+  const letGo = useChange(routes.plan.letGo);
   const said = useNotify();
-  const { data, problem } = useRead(contract.plan.price, {
+  const { data, problem } = useRead(routes.plan.price, {
     params: { id: planId },
     query: { speciesId: species.speciesId, line: line.id },
     skip: gone,

@@ -1,4 +1,5 @@
-import { contract, type PlanLine } from '@ember-slate/contract';
+import type { PlanLine } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useRead } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
 import { Table, type Column } from '../../parts/Table.tsx';
@@ -14,7 +15,7 @@ const servedBy = (line: PlanLine) =>
 
 /** Every line that waits, against the fish that could serve it: what there is to see until there is a plan. */
 export function LinesAndFish() {
-  const { data, problem, refetch } = useRead(contract.plan.lines);
+  const { data, problem, refetch } = useRead(routes.plan.lines);
   const { when } = useTimes();
   const want = useWant();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;

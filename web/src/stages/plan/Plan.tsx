@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { DndContext, MouseSensor, TouchSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import { useChosenRow, useView } from '../../app/address.ts';
@@ -28,7 +28,7 @@ const useHands = () =>
   );
 
 export default function Plan() {
-  const { data, problem, refetch } = useRead(contract.plan.day);
+  const { data, problem, refetch } = useRead(routes.plan.day);
   const { me } = useShop();
   const book = useSpecies();
   const forms = useForms();
@@ -36,8 +36,8 @@ export default function Plan() {
   const [only, setOnly] = useChosenRow('species');
   const [lit, setLit] = useState<string | null>(null);
   const [open, setOpen] = useState<'totals' | 'changes' | null>(null);
-  const pin = useChange(contract.plan.pin);
-  const back = useChange(contract.plan.back);
+  const pin = useChange(routes.plan.pin);
+  const back = useChange(routes.plan.back);
   const said = useNotify();
   const sensors = useHands();
   const plan = data?.plan ?? null;

@@ -1,4 +1,5 @@
-import { contract, type CutPlan } from '@ember-slate/contract';
+import type { CutPlan } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { planSeconds } from '@ember-slate/core/cutplan';
 import { useChange } from '../../app/api.ts';
 import { useNotify } from '../../app/notify.ts';
@@ -20,10 +21,10 @@ export function PlanActs({
   /** One species to plan anew, the others as they are; null for all. */
   only: string | null;
 }) {
-  const start = useChange(contract.plan.start);
-  const stop = useChange(contract.plan.stop);
+  const start = useChange(routes.plan.start);
+  const stop = useChange(routes.plan.stop);
   const said = useNotify();
-  const accept = useChange(contract.plan.accept);
+  const accept = useChange(routes.plan.accept);
   const run = async () => {
     const one = plan?.species.find((s) => s.speciesId === only);
     const seconds = one ? planSeconds(one.lines.length, one.fish.length) : planSeconds(lines, fish);

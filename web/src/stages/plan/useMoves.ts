@@ -1,4 +1,5 @@
-import { contract, type CutPlan, type Problem } from '@ember-slate/contract';
+import type { CutPlan, Problem } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import type { DragEndEvent } from '@dnd-kit/core';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -17,7 +18,7 @@ const otherSpecies: Problem = {
 
 /** Lines given to other fish by hand, dragged or asked for; what it is worth is said. */
 export function useMoves(plan: CutPlan | null) {
-  const move = useChange(contract.plan.move);
+  const move = useChange(routes.plan.move);
   const dispatch = useAppDispatch();
   const [asked, setAsked] = useState<Wanted | null>(null);
   const [refused, setRefused] = useState<Problem | null>(null);

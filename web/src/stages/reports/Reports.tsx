@@ -1,4 +1,5 @@
-import { contract, type Report } from '@ember-slate/contract';
+import type { Report } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addDays, dayMs, formatInstant } from '@ember-slate/core/calendar';
 import { useMemo } from 'react';
 import { useDay, useView } from '../../app/address.ts';
@@ -247,8 +248,8 @@ export default function Reports() {
     data: of,
     problem,
     refetch,
-  } = useRead(contract.reports.report, { query: { from, to }, skip: !manager });
-  const { data: tables } = useRead(contract.reports.tables, { skip: !manager });
+  } = useRead(routes.reports.report, { query: { from, to }, skip: !manager });
+  const { data: tables } = useRead(routes.reports.tables, { skip: !manager });
   if (!manager) return <h1 className="text-head">{say('reports_are_for_the_managers_eyes')}</h1>;
   return (
     <div className="pb-8">

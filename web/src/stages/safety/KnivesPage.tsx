@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { instantOn, parseClock } from '@ember-slate/core/calendar';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -10,7 +11,7 @@ import { DayField, errorsByPath, TextField, TimeField } from '../../parts/Field.
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
 
-type Knife = AnswerOf<typeof contract.safety.knives>[number];
+type Knife = AnswerOf<typeof routes.safety.knives>[number];
 
 const kinds = [
   { value: 'cut', name: say('cut_2') },
@@ -41,10 +42,10 @@ function KnifeRow({ knife, onSharpen }: { knife: Knife; onSharpen: (did: 'steel'
 
 /** Knives by how long they wait, each noted with one tap. */
 function Knives() {
-  const { data, problem, refetch } = useRead(contract.safety.knives);
+  const { data, problem, refetch } = useRead(routes.safety.knives);
   const draft = useDraft('knife');
-  const fresh = useChange(contract.safety.sharpen, draft);
-  const { send } = useChange(contract.safety.sharpen);
+  const fresh = useChange(routes.safety.sharpen, draft);
+  const { send } = useChange(routes.safety.sharpen);
   const [name, setName] = useKept(draft, 'name', '');
   const said = useNotify();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
@@ -96,7 +97,7 @@ function Accident() {
   const { me, shop } = useShop();
   const { today, time } = useTimes();
   const draft = useDraft('accident');
-  const { send, busy, problem } = useChange(contract.safety.noteAccident, draft);
+  const { send, busy, problem } = useChange(routes.safety.noteAccident, draft);
   const [kind, setKind] = useKept<Kind>(draft, 'kind', 'cut');
   const [who, setWho] = useKept(draft, 'who', me.name);
   const [day, setDay] = useKept(draft, 'day', today);
@@ -155,7 +156,7 @@ function Accident() {
 function Accidents() {
   const { me } = useShop();
   const { when } = useTimes();
-  const { data, problem, refetch } = useRead(contract.safety.accidents);
+  const { data, problem, refetch } = useRead(routes.safety.accidents);
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;
   return (
     <section aria-label={say('accidents')}>

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useChange } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -12,12 +12,12 @@ import { say } from './say.ts';
 
 /** Where backups go, when the last was made, and one now. */
 export function BackupsForm({ backups, onDone }: { backups: AllSettings['backups']; onDone: () => void }) {
-  const now = useChange(contract.settings.backUp);
+  const now = useChange(routes.settings.backUp);
   const said = useNotify();
   const form = useForm({
     draft: useDraft('settings backups'),
     opened: () => ({ version: backups.version, folder: backups.folder }),
-    route: contract.settings.setBackups,
+    route: routes.settings.setBackups,
     body: (values) => values,
     onDone,
   });
@@ -37,7 +37,7 @@ export function BackupsForm({ backups, onDone }: { backups: AllSettings['backups
           >
             {say('back_up_now')}
           </Button>
-          <a className="btn" href={contract.settings.export.path} download>
+          <a className="btn" href={routes.settings.export.path} download>
             {say('export_everything')}
           </a>
         </>

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type BodyOf, type DeviceSettings } from '@ember-slate/contract';
+import type { AnswerOf, BodyOf, DeviceSettings } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formatTemperature } from '@ember-slate/core/units';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
@@ -15,8 +16,8 @@ import { SensorKey } from './SensorKey.tsx';
 import { say } from './say.ts';
 
 type Kind = keyof DeviceSettings;
-type Tried = AnswerOf<typeof contract.settings.tryDevice>;
-type Lines = BodyOf<typeof contract.settings.tryDevice>['lines'];
+type Tried = AnswerOf<typeof routes.settings.tryDevice>;
+type Lines = BodyOf<typeof routes.settings.tryDevice>['lines'];
 const kinds: readonly Kind[] = ['scale', 'probe', 'sensors', 'printer'];
 const names: Record<Kind, string> = {
   scale: say('scale'),
@@ -47,7 +48,7 @@ const addressOf = (text: string) => (text.trim() === '' ? null : text.trim());
 
 /** What was heard of a device that was tried, line by line, with how each is read. */
 function Heard({ kind, address, lines }: { kind: Kind; address: string | null; lines: Lines }) {
-  const { send, busy, problem } = useChange(contract.settings.tryDevice);
+  const { send, busy, problem } = useChange(routes.settings.tryDevice);
   const [data, setData] = useState<Tried | null>(null);
   const mass = useMass();
   const units = useAppSelector((s) => s.prefs.units);
@@ -145,7 +146,7 @@ export function DevicesForm({ devices, onDone }: { devices: AllSettings['devices
       scale: devices.scale.address === null ? 'kg' : devices.scale.lines,
       printer: devices.printer.address === null ? 'raw' : devices.printer.lines,
     }),
-    route: contract.settings.setDevices,
+    route: routes.settings.setDevices,
     body: ({ version, address, scale, printer }) => ({
       version,
       scale: { address: addressOf(address.scale), lines: scale },

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { formatClock, weekdayName, type Hours } from '@ember-slate/core/calendar';
 import { useDraft } from '../../app/draft.ts';
 import { useForm, type Form as FormState } from '../../app/form.ts';
@@ -65,7 +65,7 @@ export function OpeningForm({ opening, usual, onDone }: Props) {
       hours: opening.hours.map((h) => h ?? shutDay),
       shut: opening.shut,
     }),
-    route: contract.settings.setOpening,
+    route: routes.settings.setOpening,
     body: ({ hours, shut, ...rest }) => ({
       ...rest,
       hours: hours.map(sent),

@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { Choice } from '../../parts/Choice.tsx';
@@ -23,7 +23,7 @@ export function ScreensForm({ screens, usual, onDone }: Props) {
       minutes: String(screens.idleLockMinutes),
       sweep: screens.twoSweepers ? 'two' : 'one',
     }),
-    route: contract.settings.setScreens,
+    route: routes.settings.setScreens,
     body: ({ version, minutes, sweep }) => ({
       version,
       idleLockMinutes: wholeNumber(minutes) ?? NaN,

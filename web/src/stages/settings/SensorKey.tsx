@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useState } from 'react';
 import { useChange } from '../../app/api.ts';
 import { useTimes } from '../../app/shop.tsx';
@@ -18,7 +18,7 @@ function newKey(): string {
 
 /** Sensors that send by themselves: the key they send with, seen once when it is made. */
 export function SensorKey({ made }: { made: AllSettings['devices']['sensorKey'] }) {
-  const { send, busy, problem } = useChange(contract.settings.setSensorKey);
+  const { send, busy, problem } = useChange(routes.settings.setSensorKey);
   const { when } = useTimes();
   const [key, setKey] = useState<string | null>(null);
   const make = async () => {
@@ -38,7 +38,7 @@ export function SensorKey({ made }: { made: AllSettings['devices']['sensorKey'] 
         <div className="pb-3">
           <p className="text-note text-embertext">{say('the_key_is_shown_once')}</p>
           <pre className="overflow-x-auto border-[1.5px] border-rule p-3 text-note whitespace-pre-wrap break-all">
-            {`POST ${window.location.origin}${contract.devices.push.path}\nAuthorization: Bearer ${key}\nContent-Type: application/json\n\n{"readings": [{"sensor": "cold-room", "celsius": 1.4}]}`}
+            {`POST ${window.location.origin}${routes.devices.push.path}\nAuthorization: Bearer ${key}\nContent-Type: application/json\n\n{"readings": [{"sensor": "cold-room", "celsius": 1.4}]}`}
           </pre>
         </div>
       )}

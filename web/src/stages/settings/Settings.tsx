@@ -1,4 +1,5 @@
-import { contract, type Elsewhere } from '@ember-slate/contract';
+import type { Elsewhere } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { useChosenRow } from '../../app/address.ts';
@@ -121,9 +122,9 @@ const topicsOf = (all: AllSettings): Topic[] => [
 
 /** Everything the shop decides, by topic: what stands, who decided it, and the way back to what it came with. */
 export default function Settings() {
-  const { data, problem, refetch } = useRead(contract.settings.all);
+  const { data, problem, refetch } = useRead(routes.settings.all);
   const [open, choose] = useChosenRow('what');
-  const { send, busy } = useChange(contract.settings.back);
+  const { send, busy } = useChange(routes.settings.back);
   const said = useNotify();
   const { when } = useTimes();
   if (!data) return <Waiting problem={problem} onRetry={refetch} />;

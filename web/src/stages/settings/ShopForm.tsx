@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
 import { TextField } from '../../parts/Field.tsx';
@@ -33,7 +33,7 @@ export function ShopForm({ shop, onDone }: { shop: AllSettings['shop']; onDone: 
       const { decided: _who, currencyFixed: _fixed, ...fields } = shop;
       return fields;
     },
-    route: contract.settings.setShop,
+    route: routes.settings.setShop,
     body: (values) => values,
     onDone,
   });

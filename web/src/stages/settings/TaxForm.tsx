@@ -1,4 +1,4 @@
-import { contract } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { goods, rateText, type Goods } from '@ember-slate/core/prices';
 import { useDraft } from '../../app/draft.ts';
 import { useForm } from '../../app/form.ts';
@@ -36,7 +36,7 @@ export function TaxForm({ tax, onDone }: { tax: AllSettings['tax']; onDone: () =
       trim: typedRate(tax.rates.trim),
       made: typedRate(tax.rates.made),
     }),
-    route: contract.settings.setTax,
+    route: routes.settings.setTax,
     body: ({ version, way, ...rates }) => ({
       version,
       added: way === 'added',

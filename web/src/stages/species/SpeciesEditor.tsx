@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type SpeciesRow } from '@ember-slate/contract';
+import type { SpeciesRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { speciesFaults } from '@ember-slate/core/yields';
 import { useState } from 'react';
 import { useDraft } from '../../app/draft.ts';
@@ -266,7 +267,7 @@ export function SpeciesEditor({ species, isNew, onDone, onCancel }: Props) {
   const form = useForm({
     draft: useDraft(isNew ? `species like ${species.id}` : `species ${species.id}`),
     opened: () => opened(species, isNew),
-    route: isNew ? contract.species.add : contract.species.edit,
+    route: isNew ? routes.species.add : routes.species.edit,
     params: { id: species.id },
     body: (v) => {
       const { own: _own, sold: _sold, version: _version, id, ...fields } = entryOf(v, isNew);

@@ -1,6 +1,7 @@
 import { monthName } from '@ember-slate/core/calendar';
 import { inWords } from '@ember-slate/words/core';
-import { contract, type SpeciesRow } from '@ember-slate/contract';
+import type { SpeciesRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { speciesCautions } from '@ember-slate/core/board';
 import { lengthCm } from '@ember-slate/core/landing';
 import { filletFact, pinBoneFact, shortName, stockFact } from '@ember-slate/core/species';
@@ -59,7 +60,7 @@ const spawning = (months: string) => {
 
 /** The yield's year: what is expected of the season, and where the shop's own stood. */
 function Season({ species }: { species: SpeciesRow }) {
-  const { data } = useRead(contract.species.yields, { params: { id: species.id } });
+  const { data } = useRead(routes.species.yields, { params: { id: species.id } });
   const chart = useMemo(() => {
     const expected = Array.from(
       { length: 12 },

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf } from '@ember-slate/contract';
+import type { AnswerOf } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useRead } from '../../app/api.ts';
 import { useDraft } from '../../app/draft.ts';
@@ -9,13 +10,13 @@ import { Form } from '../../parts/Form.tsx';
 import { Waiting } from '../../parts/Waiting.tsx';
 import { say } from './say.ts';
 
-function Ticks({ sold, onDone }: { sold: AnswerOf<typeof contract.species.sold>; onDone: () => void }) {
+function Ticks({ sold, onDone }: { sold: AnswerOf<typeof routes.species.sold>; onDone: () => void }) {
   const book = useSpecies();
   const all = [...book.values()].sort((a, b) => shortName(a.name).localeCompare(shortName(b.name)));
   const form = useForm({
     draft: useDraft('species sold'),
     opened: { version: sold.version, off: sold.off },
-    route: contract.species.setSold,
+    route: routes.species.setSold,
     body: (v) => v,
     onDone,
   });
@@ -65,7 +66,7 @@ function Ticks({ sold, onDone }: { sold: AnswerOf<typeof contract.species.sold>;
 
 /** Which species of the book the shop sells: the rest is in no list to choose from. */
 export function WhatWeSell({ onDone }: { onDone: () => void }) {
-  const { data: sold, problem, refetch } = useRead(contract.species.sold);
+  const { data: sold, problem, refetch } = useRead(routes.species.sold);
   if (!sold) return <Waiting problem={problem} onRetry={refetch} />;
   return (
     <section>

@@ -1,4 +1,5 @@
-import { contract, type AnswerOf, type TrimBook } from '@ember-slate/contract';
+import type { AnswerOf, TrimBook } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { addDays } from '@ember-slate/core/calendar';
 import { shortName } from '@ember-slate/core/species';
 import { products, type Product } from '@ember-slate/core/trim';
@@ -24,12 +25,12 @@ import { Refused } from '../../parts/Refused.tsx';
 import { say } from './say.ts';
 import { type Column, Table } from '../../parts/Table.tsx';
 
-type OnHand = AnswerOf<typeof contract.trim.onHand>;
+type OnHand = AnswerOf<typeof routes.trim.onHand>;
 
 /** Makes a batch: what it is, which tubs go in, what comes out. */
 function MakeBatch({ lying }: { lying: OnHand }) {
   const draft = useDraft('batch of trim');
-  const { send, busy, problem } = useChange(contract.trim.make, draft);
+  const { send, busy, problem } = useChange(routes.trim.make, draft);
   const mass = useMass();
   const dispatch = useAppDispatch();
   const [product, setProduct] = useKept(draft, 'product', lying.products[0]!.id);
@@ -231,7 +232,7 @@ function Made({ made }: { made: TrimBook['made'] }) {
               <WithReason
                 quiet
                 draft={`batch ${m.id}`}
-                route={contract.trim.takeBack}
+                route={routes.trim.takeBack}
                 params={{ id: m.id }}
                 body={(reason) => ({ reason })}
                 open={say('not_made')}
@@ -253,8 +254,8 @@ export default function TrimPage() {
   const [span, setSpan] = useView('over', spanIds, 'week');
   const to = today();
   const from = addDays(to, -spans[span]);
-  const { data: book, problem, refetch } = useRead(contract.trim.book, { query: { from, to } });
-  const { data: lying } = useRead(contract.trim.onHand);
+  const { data: book, problem, refetch } = useRead(routes.trim.book, { query: { from, to } });
+  const { data: lying } = useRead(routes.trim.onHand);
   const [rule, setRule] = useState<string | null>(null);
   const mass = useMass();
   if (!book || !lying) return <Waiting problem={problem} onRetry={refetch} />;

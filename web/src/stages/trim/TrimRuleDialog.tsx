@@ -1,4 +1,5 @@
-import { contract, type TrimBook, type TrimRule } from '@ember-slate/contract';
+import type { TrimBook, TrimRule } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName } from '@ember-slate/core/species';
 import { useChange, useRead } from '../../app/api.ts';
 import { useDraft, useKept } from '../../app/draft.ts';
@@ -30,8 +31,8 @@ const fieldNames = {
 
 /** Species whose roe or liver is eaten here, beside those where it usually is. */
 function Customs({ part, eaten, version }: { part: string; eaten: readonly string[]; version: number }) {
-  const { data: book } = useRead(contract.landing.species);
-  const { send, problem } = useChange(contract.trim.setCustoms);
+  const { data: book } = useRead(routes.landing.species);
+  const { send, problem } = useChange(routes.trim.setCustoms);
   const put = async (speciesIds: string[]) => {
     await send({ version, speciesIds }, { part });
   };
@@ -78,7 +79,7 @@ export function TrimRuleDialog({
 }) {
   const draft = useDraft(`trim rule ${part.part}`);
   const [version, setVersion] = useKept(draft, 'version', versions.rules);
-  const { send, busy, problem } = useChange(contract.trim.setRule, draft);
+  const { send, busy, problem } = useChange(routes.trim.setRule, draft);
   const [rule, setRule] = useKept<TrimRule>(draft, 'rule', part.setting);
   const save = async (over = version) => {
     const outcome = await send({ ...rule, version: over }, { part: part.part });

@@ -1,5 +1,6 @@
 import { inWords } from '@ember-slate/words/core';
-import { contract, type YieldRow } from '@ember-slate/contract';
+import type { YieldRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName, conditionName } from '@ember-slate/core/species';
 import { useChosenRow } from '../../app/address.ts';
 import { useRead } from '../../app/api.ts';
@@ -18,7 +19,7 @@ const percent = (share: number) => (share * 100).toFixed(1);
 /** Cutters against the mean of the same forms: a help for each, not a ranking. */
 function Cutters() {
   const { me } = useShop();
-  const { data } = useRead(contract.yields.cutters);
+  const { data } = useRead(routes.yields.cutters);
   if (!data || data.length === 0) return null;
   return (
     <section className="pt-5">
@@ -49,7 +50,7 @@ function Cutters() {
 /** Expected and learned yields of every form, what loses most first. */
 export default function YieldBook() {
   const { me } = useShop();
-  const { data: book, problem, refetch } = useRead(contract.yields.book, { skip: me.role === 'counter' });
+  const { data: book, problem, refetch } = useRead(routes.yields.book, { skip: me.role === 'counter' });
   const [chosen, setChosen] = useChosenRow('of');
   if (me.role === 'counter') return <h1 className="text-head">{say('the_yield_book_is_for_the_bench')}</h1>;
   if (!book) return <Waiting problem={problem} onRetry={refetch} />;

@@ -1,6 +1,7 @@
 import { formatDay, monthName } from '@ember-slate/core/calendar';
 import { inWords } from '@ember-slate/words/core';
-import { contract, type YieldOf, type YieldRow } from '@ember-slate/contract';
+import type { YieldOf, YieldRow } from '@ember-slate/contract';
+import { routes } from '@ember-slate/contract/routes';
 import { shortName, conditionName } from '@ember-slate/core/species';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -162,7 +163,7 @@ export function YieldDetail({ of: row }: { of: YieldRow }) {
     data: of,
     problem,
     refetch,
-  } = useRead(contract.yields.one, {
+  } = useRead(routes.yields.one, {
     query: { speciesId: row.speciesId, condition: row.condition, form: row.form },
   });
   if (!of) return <Waiting problem={problem} onRetry={refetch} />;
