@@ -114,7 +114,11 @@ export async function see(driver: WebDriver, by: By, ms = patientMs): Promise<We
     };
   const bare = WebElement.prototype;
   return Object.assign(element, {
-    click: again((of) => bare.click.call(of)),
+    // A hand scrolls what lies under a row that holds in sight; the driver takes it for seen.
+    click: again(async (of) => {
+      await driver.executeScript("arguments[0].scrollIntoView({ block: 'nearest' })", of);
+      await bare.click.call(of);
+    }),
     sendKeys: again((of, ...keys: string[]) => bare.sendKeys.apply(of, keys)),
     getAttribute: again((of, name: string) => bare.getAttribute.call(of, name)),
     getText: again((of) => bare.getText.call(of)),
