@@ -21,13 +21,15 @@ describe('a bag filled by its weight', () => {
     ['no more where it comes no nearer', [480, 45], [0]],
     ['no more where it would lie as far off on the other side', [480, 40], [0]],
     ['the rest left', [250, 250, 250], [0, 1]],
+    ['without the heaviest, which leaves no room for what it lacks', [400, 300, 200], [1, 2]],
+    ['without the second, after which each other is too much', [240, 205, 110, 108], [0, 2, 3]],
   ])('%s', (_, grams, wanted) => {
     expect(taken(grams)).toEqual(wanted);
   });
   it('takes what brings it to its least weight, though that is farther from what was asked for', () => {
     expect(taken([480, 110], { least: 490, target: 500, most: 600 })).toEqual([0, 1]);
   });
-  it('is empty, or of a weight it may have and as near as one piece more would bring it', () => {
+  it('is empty only where no pieces come to it, and else of a weight it may have and as near as one piece more would bring it', () => {
     let filled = 0;
     fc.assert(
       fc.property(fc.array(fc.integer({ min: 20, max: 400 }), { maxLength: 9 }), (grams) => {
@@ -36,6 +38,8 @@ describe('a bag filled by its weight', () => {
         expect(new Set(mine).size).toBe(mine.length);
         // Heaviest first.
         expect(mine.map((i) => grams[i]!)).toEqual(mine.map((i) => grams[i]!).toSorted((a, b) => b - a));
+        const sums = grams.reduce<number[]>((all, g) => [...all, ...all.map((s) => s + g)], [0]);
+        expect(mine.length > 0).toBe(sums.some((s) => s >= bag.least && s <= bag.most));
         if (mine.length === 0) return;
         filled++;
         expect(sum).toBeGreaterThanOrEqual(bag.least);

@@ -32,26 +32,44 @@ interface Held {
   owner: PlannedPiece[];
 }
 
+type Bag = Pick<Group, 'least' | 'target' | 'most'>;
+
+/** How many sets of pieces are looked through for a bag that the heaviest first do not fill: a dozen pieces have fewer. */
+const mostSets = 4096;
+
+/** The first set of pieces, the heaviest first, that a bag may weigh; null where there is none. */
+function anySet(bag: Bag, grams: readonly number[], order: readonly number[]): number[] | null {
+  const sorted = order.map((i) => nth(grams, i));
+  const left = sorted.map((_, at) => sorted.slice(at).reduce((sum, g) => sum + g, 0));
+  let sets = 0;
+  const from = (at: number, sum: number): number[] | null => {
+    if (sum >= bag.least - 1e-6) return [];
+    if (at === order.length || sum + nth(left, at) < bag.least - 1e-6 || sets++ >= mostSets) return null;
+    const then = sum + nth(sorted, at);
+    const rest = then <= bag.most + 1e-6 ? from(at + 1, then) : null;
+    return rest ? [nth(order, at), ...rest] : from(at + 1, sum);
+  };
+  return from(0, 0);
+}
+
 /**
  * Which stretches fill a line by total weight, heaviest first, as near to what was asked for as they come and no more
- * than it takes; none where they do not come to it. The search and the plan both ask here, so that what is counted as filled is filled.
+ * than it takes; where these do not come to it, any that do; none where no stretches do. The search and the plan both ask
+ * here, so that what is counted as filled is filled.
  */
-export function fillTotal(
-  group: Pick<Group, 'least' | 'target' | 'most'>,
-  grams: readonly number[],
-): number[] {
+export function fillTotal(bag: Bag, grams: readonly number[]): number[] {
   const order = grams.map((_, i) => i).sort((a, b) => nth(grams, b) - nth(grams, a) || a - b);
   const taken: number[] = [];
   let sum = 0;
   for (const i of order) {
     const then = sum + nth(grams, i);
-    const nearer = Math.abs(then - group.target) < Math.abs(sum - group.target) - 1e-6;
-    if ((sum < group.least - 1e-6 || nearer) && then <= group.most + 1e-6) {
+    const nearer = Math.abs(then - bag.target) < Math.abs(sum - bag.target) - 1e-6;
+    if ((sum < bag.least - 1e-6 || nearer) && then <= bag.most + 1e-6) {
       taken.push(i);
       sum = then;
     }
   }
-  return sum < group.least - 1e-6 ? [] : taken;
+  return sum < bag.least - 1e-6 ? (anySet(bag, grams, order) ?? []) : taken;
 }
 
 /** Which pieces fill the units of a group, and which are over. */
