@@ -85,7 +85,7 @@ export function SelectField<T extends string>({
   return (
     <Frame label={label} note={note} error={error} className={className ?? ''}>
       <select
-        className="field-value h-11 appearance-none"
+        className="field-value h-11"
         value={value}
         aria-invalid={Boolean(error)}
         onChange={(e) => onChange(e.target.value as T)}

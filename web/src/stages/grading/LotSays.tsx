@@ -102,7 +102,7 @@ export function HowLooked({
             onChange={(e) => of.setSchemeId(e.target.value)}
           >
             {choices.map((s) => (
-              <option key={s.id} value={s.id} className="bg-slab">
+              <option key={s.id} value={s.id}>
                 {s.name}
               </option>
             ))}

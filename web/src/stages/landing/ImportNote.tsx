@@ -133,11 +133,9 @@ function NoteTable({
                 value={note.columns[f] ?? ''}
                 onChange={(e) => onMatch(f, e.target.value === '' ? null : Number(e.target.value))}
               >
-                <option value="" className="bg-slab">
-                  {say('not_in_it')}
-                </option>
+                <option value="">{say('not_in_it')}</option>
                 {note.header.map((h, i) => (
-                  <option key={i} value={i} className="bg-slab">
+                  <option key={i} value={i}>
                     {h || say('column', { number: i + 1 })}
                   </option>
                 ))}
