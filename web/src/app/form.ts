@@ -1,5 +1,5 @@
 import type { AnswerOf, Problem, Route, SentOf } from '@ember-slate/contract';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useForm as useFields, useWatch, type DefaultValues, type FieldValues } from 'react-hook-form';
 import { useChange, type Params } from './api.ts';
 import type { Draft } from './draft.ts';
@@ -70,6 +70,8 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
   const route = typeof asked.route === 'function' ? asked.route(values) : asked.route;
   const { send, busy } = useChange(route, draft);
   const [problem, setProblem] = useState<Problem | null>(null);
+  const checking = useRef(false);
+  const [waits, setWaits] = useState(false);
   const dispatch = useAppDispatch();
 
   // Thrown away, here or on another screen of this device: the form stands as it was opened.
@@ -92,7 +94,13 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
     const now = { ...fields.getValues(), ...over };
     if (mayBeSent?.(now) === false) return;
     const sent = body(now);
+    // The first check may wait for its schemas: pressed again meanwhile, it is still one.
+    if (checking.current) return;
+    checking.current = true;
+    setWaits(true);
     const checked = (await bodyOf(route))?.safeParse(sent);
+    checking.current = false;
+    setWaits(false);
     if (checked?.success === false)
       return setProblem(
         refusal(checked.error.issues.map((i) => ({ path: i.path.join('.'), message: i.message }))),
@@ -115,7 +123,7 @@ export function useForm<V extends FieldValues, R extends Route>(asked: Asked<V, 
     problem,
     errors,
     mine: body(values),
-    busy,
+    busy: busy || waits,
     draft,
   };
 }

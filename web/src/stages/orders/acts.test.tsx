@@ -204,6 +204,19 @@ tryActs('of an order one', { me: counter, screen: <Orders />, answers, asks: /\/
   },
 ]);
 
+it('pressed again before the first press is answered, an order is one', async () => {
+  const sent = served(<Orders />, { ...answers, 'POST /api/orders': orderOf() }, counter);
+  await fill('Customer', 'Quill');
+  await fill('At', '16:30');
+  await fourSteaks();
+  const take = await button('Take the order');
+  for (let n = 0; n < 3; n++) take.click();
+  const taken = () => sent.filter((s) => s.method === 'POST' && s.path === '/api/orders');
+  await only(taken);
+  await says(/taken for/i);
+  expect(taken()).toHaveLength(1);
+});
+
 describe('what can be promised', () => {
   const at = async (more: Partial<Promised>) => {
     const sent = served(<Orders />, { ...answers, 'POST /api/orders/promise': [promised(more)] }, counter);
