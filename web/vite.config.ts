@@ -92,6 +92,7 @@ export default defineConfig({
   build: {
     assetsInlineLimit: 0,
     modulePreload: { polyfill: false },
+    manifest: true,
     chunkSizeWarningLimit: 900,
     rolldownOptions: { output: { codeSplitting } },
   },

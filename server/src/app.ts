@@ -1,4 +1,4 @@
-import { existsSync, readFileSync } from 'node:fs';
+import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { contract } from '@ember-slate/contract';
 import { openApi } from '@ember-slate/contract/openapi';
@@ -16,10 +16,11 @@ import { FeedReader } from './platform/feed.ts';
 import { ownSiteOnly, strictTransport } from './platform/guard.ts';
 import type { Handlers } from './platform/handlers.ts';
 import { mountHealth } from './platform/health.ts';
-import { actorOfRequest, jsonBody, mountStage, type Platform } from './platform/http.ts';
+import { actorOfRequest, jsonBody, mountStage, tokenOf, type Platform } from './platform/http.ts';
 import { Jobs } from './platform/jobs.ts';
 import { Kept } from './platform/kept.ts';
 import { requestLog } from './platform/log.ts';
+import { pageOf } from './platform/page.ts';
 import { problems } from './platform/problem.ts';
 import { mountStream } from './platform/stream.ts';
 import { withdraw } from './stages/bench/commands/cuts.ts';
@@ -154,16 +155,16 @@ const stagesOf = (
 /** The built screens: every address of a browser is theirs. */
 function mountScreens(app: Express, webRoot: string): void {
   // The screens ask their page which language to speak.
-  const page = readFileSync(join(webRoot, 'index.html'), 'utf8').replace(
-    'lang="en"',
-    `lang="${shopLanguage}"`,
-  );
+  const page = pageOf(webRoot, shopLanguage);
   app.use(
     '/assets',
     express.static(join(webRoot, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
   );
-  const sendPage: RequestHandler = (_request, response) =>
-    void response.set('Cache-Control', 'no-cache').type('html').send(page);
+  const sendPage: RequestHandler = (request, response) =>
+    void response
+      .set('Cache-Control', 'no-cache')
+      .type('html')
+      .send(tokenOf(request) ? page.within : page.atDoor);
   // The page a tablet keeps for when the server is away.
   app.get('/index.html', sendPage);
   app.use(express.static(webRoot, { index: false }));

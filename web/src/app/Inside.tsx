@@ -3,6 +3,7 @@ import { useEffect, useMemo } from 'react';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { Broken } from './Broken.tsx';
 import { NotFound } from './NotFound.tsx';
+import { addressAt } from './pageList.ts';
 import { pages } from './pages.tsx';
 import { room } from './room.tsx';
 import { schemasAhead } from './schemas.ts';
@@ -11,6 +12,10 @@ import { ShopContext, type Shop } from './shop.tsx';
 import { WhoseScreen } from './who.ts';
 
 const Parts = import.meta.env.DEV ? room(() => import('../parts/Parts.tsx')) : null;
+
+// What stands at this address is sent for before the frame is drawn.
+const here = addressAt(window.location.pathname)?.path;
+pages.find(({ path }) => path === here)?.Page.ahead();
 
 /** How long a screen rests before it sends for what may be opened next, and between one and the next, ms. */
 const restMs = 3000;

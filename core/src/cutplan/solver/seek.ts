@@ -59,7 +59,12 @@ function looseFish(m: Master, root: Bounded, classOf: readonly number[]): number
 }
 
 /** Fish of a part: half of them such as could serve a line that is still open, the others any. */
-export function pickPart(c: Compiled, state: State, classOf: readonly number[], random: () => number): Set<number> {
+export function pickPart(
+  c: Compiled,
+  state: State,
+  classOf: readonly number[],
+  random: () => number,
+): Set<number> {
   const got = new Float64Array(c.groups.length);
   for (const opened of state)
     for (const cut of opened?.cuts ?? [])
