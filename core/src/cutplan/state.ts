@@ -34,17 +34,18 @@ interface Held {
 
 type Bag = Pick<Group, 'least' | 'target' | 'most'>;
 
-/** How many sets of pieces are looked through for a bag that the heaviest first do not fill: a dozen pieces have fewer. */
-const mostSets = 4096;
+/** How many choices are followed for a bag that the heaviest first do not fill: all there are of eleven pieces. */
+const mostChoices = 4096;
 
 /** The first set of pieces, the heaviest first, that a bag may weigh; null where there is none. */
 function anySet(bag: Bag, grams: readonly number[], order: readonly number[]): number[] | null {
   const sorted = order.map((i) => nth(grams, i));
   const left = sorted.map((_, at) => sorted.slice(at).reduce((sum, g) => sum + g, 0));
-  let sets = 0;
+  let choices = 0;
   const from = (at: number, sum: number): number[] | null => {
     if (sum >= bag.least - 1e-6) return [];
-    if (at === order.length || sum + nth(left, at) < bag.least - 1e-6 || sets++ >= mostSets) return null;
+    if (at === order.length || sum + nth(left, at) < bag.least - 1e-6 || choices++ >= mostChoices)
+      return null;
     const then = sum + nth(sorted, at);
     const rest = then <= bag.most + 1e-6 ? from(at + 1, then) : null;
     return rest ? [nth(order, at), ...rest] : from(at + 1, sum);
@@ -54,7 +55,7 @@ function anySet(bag: Bag, grams: readonly number[], order: readonly number[]): n
 
 /**
  * Which stretches fill a line by total weight, heaviest first, as near to what was asked for as they come and no more
- * than it takes; where these do not come to it, any that do; none where no stretches do. The search and the plan both ask
+ * than it takes; where these do not come to it, any that do, if they are soon found; else none. The search and the plan both ask
  * here, so that what is counted as filled is filled.
  */
 export function fillTotal(bag: Bag, grams: readonly number[]): number[] {
